@@ -1,0 +1,201 @@
+"""The command line: the core without the web. Exit 0 fine, 1 a promise is broken, 2 the input is wrong."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from dataclasses import asdict
+from pathlib import Path
+from typing import Any
+
+from .drafting.audit import audit
+from .drafting.school import Block
+from .drafting.schools import SCHOOLS, school
+from .errors import BadFile, BadSetting, PatternError
+from .finishing.finish import finish
+from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
+from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
+from .formats.pdf import PAPERS, pattern_pdf
+from .formats.svg import pattern_svg
+from .house import HouseRules
+from .ledger import ledger
+from .moves.registry import MOVES, read_steps
+from .paper.pattern import Pattern
+from .replay import replay
+from .style import on_one_table
+
+
+def main(argv: Sequence[str] | None = None) -> int:
+    """Run one command; returns the exit status and never shows a traceback for wrong input."""
+    args = _parser().parse_args(argv)
+    try:
+        status: int = args.run(args)
+        return status
+    except PatternError as e:
+        print(e, file=sys.stderr)
+        return 2
+    except OSError as e:
+        print(f"{e.filename}: {e.strerror}.", file=sys.stderr)
+        return 2
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="steady-shear", description="Draft blocks, work styles, check and export patterns.")
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+
+    def command(name: str, run: Any, text: str) -> argparse.ArgumentParser:
+        p = commands.add_parser(name, help=text, description=text)
+        p.set_defaults(run=run)
+        p.add_argument("--json", action="store_true", help="print JSON")
+        return p
+
+    command("schools", _schools, "the drafts it knows, their measures and settings")
+    p = command("draft", _draft, "draft a block from measures")
+    p.add_argument("school", metavar="SCHOOL")
+    p.add_argument("--measures", required=True, type=Path)
+    p.add_argument("--set", action="append", default=[], metavar="KEY=VALUE", dest="settings")
+    p.add_argument("--out", required=True, type=Path)
+    command("moves", _moves, "the moves, with their parameters")
+    p = command("cut", _cut, "replay a style, on other blocks if given")
+    p.add_argument("style", type=Path)
+    p.add_argument("--block", action="append", default=[], metavar="NAME=BLOCK.json")
+    p.add_argument("--out", required=True, type=Path)
+    p = command("check", _check, "the ledger and every rule of a pattern")
+    p.add_argument("pattern", type=Path)
+    p = command("export", _export, "a pattern as SVG, PDF or JSON")
+    p.add_argument("pattern", type=Path)
+    p.add_argument("--to", required=True, type=Path, dest="out")
+    p.add_argument("--paper", default="a4", choices=list(PAPERS))
+    return parser
+
+
+def _print(args: argparse.Namespace, data: Any, lines: Sequence[str]) -> None:
+    print(json.dumps(data, ensure_ascii=False, indent=1) if args.json else "\n".join(lines))
+
+
+def _bytes(path: Path) -> bytes:
+    return path.read_bytes()
+
+
+def _schools(args: argparse.Namespace) -> int:
+    data = [
+        {
+            "name": s.name,
+            "title": s.title,
+            "needs": s.needs,
+            "uses": s.uses,
+            "settings": s.settings.model_json_schema()["properties"],
+        }
+        for s in SCHOOLS.values()
+    ]
+    lines = []
+    for s in SCHOOLS.values():
+        lines += [f"{s.name}  {s.title}", f"  {s.reason}", f"  needs  {', '.join(s.needs)}", f"  also   {', '.join(s.uses) or '–'}"]
+        for key, info in s.settings.model_fields.items():
+            lines.append(f"  --set {key}={info.default}  {info.title}")
+    _print(args, data, lines)
+    return 0
+
+
+def _draft(args: argparse.Namespace) -> int:
+    file = read_file(_bytes(args.measures), MeasuresFile, str(args.measures))
+    block = school(args.school).draft(chart_of(file), _settings(args.settings))
+    args.out.write_bytes(write_file(block_file(block, f"{file.name} {args.school}".strip())))
+    lines = audit(block, HouseRules())
+    shown = [f"{'broken' if x.kept is False else 'kept  ' if x.kept else '      '}  {x.title}: {x.sum.spoken('cm')}" for x in lines]
+    _print(args, [{"title": x.title, "sum": x.sum.spoken("cm"), "kept": x.kept, "cure": x.cure} for x in lines], shown)
+    return 1 if any(x.kept is False for x in lines) else 0
+
+
+def _settings(pairs: list[str]) -> dict[str, Any]:
+    out: dict[str, Any] = {}
+    for text in pairs:
+        key, equals, value = text.partition("=")
+        if not equals:
+            raise BadSetting(f"“{text[:40]}” sets nothing.", "--set", "Write it as key=value.")
+        out[key] = value
+    return out
+
+
+def _moves(args: argparse.Namespace) -> int:
+    data = [{"move": name, "group": m.group, "sentence": m.sentence, "schema": m.model_json_schema()} for name, m in MOVES.items()]
+    lines = [f"{name}  ({m.group})  {m.sentence}" for name, m in MOVES.items()]
+    _print(args, data, lines)
+    return 0
+
+
+def _cut(args: argparse.Namespace) -> int:
+    style = read_file(_bytes(args.style), StyleFile, str(args.style))
+    given = dict(_pair(x) for x in args.block)
+    unknown = set(given) - set(style.blocks)
+    if unknown:
+        raise BadFile(f"the style has no block called “{sorted(unknown)[0]}”.", "--block", f"It has: {', '.join(style.blocks)}.")
+    blocks = {name: _block(name, ref, given.get(name), args.style.parent) for name, ref in style.blocks.items()}
+    rules = style.rules or HouseRules()
+    done = replay(on_one_table(blocks), read_steps(style.steps), rules)
+    if done.stopped:
+        raise done.stopped
+    args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules)))
+    lines, data = [], []
+    for d in done.done:
+        sentence = d.step.spoken(d.before, rules.unit)
+        sums = [(s.label, s.spoken(rules.unit)) for s in d.working]
+        lines += [f"{d.number}. {sentence}", *(f"     {a}{': ' + b if b else ''}" for a, b in sums)]
+        data.append({"number": d.number, "sentence": sentence, "working": sums})
+    _print(args, data, lines)
+    return 0
+
+
+def _pair(text: str) -> tuple[str, str]:
+    name, equals, path = text.partition("=")
+    if not equals:
+        raise BadSetting(f"“{text[:60]}” names no file.", "--block", "Write it as NAME=BLOCK.json.")
+    return name, path
+
+
+def _block(name: str, ref: BlockFile | BlockPath | BlockPin | Drafted, given: str | None, folder: Path) -> Pattern:
+    if given:
+        return read_block(read_file(_bytes(Path(given)), BlockFile, given)).pattern
+    if isinstance(ref, BlockPath):
+        return read_block(read_file(_bytes(folder / ref.file), BlockFile, ref.file)).pattern
+    if isinstance(ref, BlockPin):
+        raise BadFile("the block lies in a workroom, not in this file.", name, f"Give it with --block {name}=BLOCK.json.")
+    if isinstance(ref, BlockFile):
+        return read_block(ref, name).pattern
+    return _drafted(ref).pattern
+
+
+def _drafted(ref: Drafted) -> Block:
+    return school(ref.school).draft(ref.measures, ref.settings)
+
+
+def _check(args: argparse.Namespace) -> int:
+    pattern = read_pattern(read_file(_bytes(args.pattern), PatternFile, str(args.pattern)))
+    promises = ledger(pattern, HouseRules())
+    lines = []
+    for p in promises:
+        second = "" if p.length_b is None else f" : {p.length_b:.2f}"
+        lines.append(f"{'kept  ' if p.kept else 'broken'}  {p.name}: {p.length_a:.2f}{second} cm ({p.rule}) {p.cure}".rstrip())
+    _print(args, [asdict(p) for p in promises], lines)
+    return 0 if all(p.kept for p in promises) else 1
+
+
+def _export(args: argparse.Namespace) -> int:
+    file = read_file(_bytes(args.pattern), PatternFile, str(args.pattern))
+    pattern = read_pattern(file)
+    pieces = finish(pattern, HouseRules(), file.name)
+    kind = args.out.suffix.lower()
+    if kind == ".svg":
+        args.out.write_text(pattern_svg(pieces, file.name), encoding="utf-8")
+    elif kind == ".pdf":
+        args.out.write_bytes(pattern_pdf(pieces, file.name, args.paper))
+    elif kind == ".json":
+        args.out.write_bytes(write_file(pattern_file(pattern, file.name)))
+    else:
+        raise BadFile(f"“{kind}” is not a way out.", str(args.out), "Choose .svg, .pdf or .json.")
+    _print(
+        args, {"written": str(args.out), "pieces": [p.name for p in pieces]}, [f"{args.out}: {', '.join(p.name for p in pieces)}"]
+    )
+    return 0

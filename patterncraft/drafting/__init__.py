@@ -1,0 +1,1 @@
+"""Drafting: one school a file, discovered by ``schools``; the numbered construction; the audit."""

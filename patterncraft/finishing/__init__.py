@@ -1,0 +1,1 @@
+"""From a worked piece to one that can be cut: folded dart mouths, allowances, notches, labels."""

@@ -1,0 +1,159 @@
+"""Finish a pattern: what the scissors follow, what the needle follows, and every mark between."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..geometry.offset import offset_outline
+from ..geometry.path import Path, chain
+from ..house import HouseRules
+from ..paper.dart import Dart, darts_of
+from ..paper.edge import EdgeKind
+from ..paper.pattern import Pattern
+from ..paper.piece import DrawnLine, Grain, Piece
+from ..paper.seam import Notch
+from .dart_mouth import mouth_shape
+
+
+@dataclass(frozen=True, slots=True)
+class SewEdge:
+    """An edge of the sewing line (dart mouths shaped) with its allowance, cm."""
+
+    name: str
+    kind: EdgeKind
+    path: Path
+    allowance: float
+
+
+@dataclass(frozen=True, slots=True)
+class NotchCut:
+    """A notch as a snip from the sewing line to the cut line. ``name`` says which notch."""
+
+    name: str
+    inner: complex
+    outer: complex
+
+
+@dataclass(frozen=True, slots=True)
+class SewnDart:
+    """What is marked of a dart: both mouth points, where the stitching ends, and the drill hole."""
+
+    name: str
+    mouth: tuple[complex, complex]
+    point: complex
+    drill: complex
+
+
+@dataclass(frozen=True, slots=True)
+class FinishedPiece:
+    """A piece ready to cut. ``cut_line`` is a closed polygon within 0.002 cm of the true parallel."""
+
+    number: int
+    name: str
+    edges: tuple[SewEdge, ...]
+    cut_line: tuple[complex, ...]
+    notches: tuple[NotchCut, ...]
+    darts: tuple[SewnDart, ...]
+    lines: tuple[DrawnLine, ...]
+    grain: Grain | None
+    fold: Path | None
+    label: tuple[str, ...]
+
+    @property
+    def sew_line(self) -> Path:
+        return chain(e.path for e in self.edges)
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        """(left, top, right, bottom) of the cut line, cm."""
+        xs, ys = [z.real for z in self.cut_line], [z.imag for z in self.cut_line]
+        return min(xs), min(ys), max(xs), max(ys)
+
+
+def finish(pattern: Pattern, rules: HouseRules, title: str = "") -> tuple[FinishedPiece, ...]:
+    """Every piece of the pattern, numbered in order, by the house rules. ``title`` heads the labels."""
+    notches: dict[str, list[NotchCut]] = {p.name: [] for p in pattern.pieces}
+    for seam in pattern.seams:
+        for n in pattern.notches_of(seam.name):
+            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+                if side and at is not None:
+                    place = pattern.on_side(side, at)
+                    notches[place.piece.name] += _snips(n, place.piece, place.spot.index, place.spot.along, rules)
+    return tuple(_finished(i, p, notches[p.name], rules, title) for i, p in enumerate(pattern.pieces, 1))
+
+
+def lies_on_fold(piece: Piece) -> bool:
+    """Whether the piece's fold is still one straight line, so that the cloth can be folded along it."""
+    folds = [e for e in piece.outline if e.kind == "fold"]
+    if len(folds) != 1:
+        return False
+    path = folds[0].path
+    return path.length - abs(path.end - path.start) < 1e-6
+
+
+def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRules, title: str) -> FinishedPiece:
+    on_fold = lies_on_fold(piece)
+    darts = {d.vertex: d for d in darts_of(piece)}
+    edges: list[SewEdge] = []
+    n = len(piece.outline)
+    for i, e in enumerate(piece.outline):
+        if e.kind != "dart":
+            kind: EdgeKind = "seam" if e.kind == "fold" and not on_fold else e.kind
+            edges.append(SewEdge(e.name, kind, e.path, rules.allowances.for_edge(e.name, kind)))
+        elif i in darts:
+            edge = darts[i].mouth_edge
+            edges.append(SewEdge(edge, "seam", mouth_shape(piece, darts[i]), rules.allowances.for_edge(edge, "seam")))
+    outline = [(s, e.allowance) for e in edges for s in e.path.segments]
+    for d in darts.values():
+        allowance = rules.allowances.for_edge(d.mouth_edge, "seam")
+        notches += [
+            NotchCut(d.name, m, m + _outward(piece.outline[(d.vertex + k) % n].path, first) * allowance)
+            for m, k, first in ((d.mouth[0], -2, False), (d.mouth[1], 1, True))
+        ]
+    fold = next((e.path for e in edges if e.kind == "fold"), None)
+    return FinishedPiece(
+        number,
+        piece.name,
+        tuple(edges),
+        tuple(offset_outline(outline)),
+        tuple(notches),
+        tuple(_sewn(d, rules) for d in darts.values()),
+        piece.lines,
+        piece.grain,
+        fold,
+        _label(number, piece, on_fold, title),
+    )
+
+
+def _outward(path: Path, at_start: bool) -> complex:
+    return (path.start_direction if at_start else path.end_direction) * -1j
+
+
+def _snips(notch: Notch, piece: Piece, index: int, along: float, rules: HouseRules) -> list[NotchCut]:
+    edge = piece.outline[index]
+    kind: EdgeKind = edge.kind
+    allowance = rules.allowances.for_edge(edge.name, kind)
+    half = rules.double_notch_gap / 2
+    places = [along] if notch.style == "single" else [along - half, along + half]
+    out = []
+    for place in places:
+        place = min(max(place, 0.0), edge.length)
+        point = edge.path.at(place)
+        out.append(NotchCut(notch.name, point, point + edge.path.direction_at(place) * -1j * allowance))
+    return out
+
+
+def _sewn(dart: Dart, rules: HouseRules) -> SewnDart:
+    along = dart.middle - dart.sewn_point
+    hole = dart.sewn_point + along / (abs(along) or 1.0) * min(rules.drill_hole, abs(along))
+    return SewnDart(dart.name, dart.mouth, dart.sewn_point, hole)
+
+
+def _label(number: int, piece: Piece, on_fold: bool, title: str) -> tuple[str, ...]:
+    cut = piece.cut
+    if cut.on_fold and not on_fold:
+        how = "cut 2, a pair"
+    else:
+        how = f"cut {cut.quantity} on the fold" if cut.on_fold else f"cut {cut.quantity}" + (", a pair" if cut.mirrored else "")
+    lines = (f"{number} {piece.name}", title, f"{how} · {cut.cloth}")
+    return tuple(x for x in lines if x)

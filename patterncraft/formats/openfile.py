@@ -1,0 +1,188 @@
+"""The open file: one JSON format for measures, blocks, styles and patterns. These models are its schema.
+
+Geometry is SVG path data in cm. Figures marked "derived" are written for readers and ignored on reading.
+"""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Any, Final, Literal
+
+from pydantic import Field
+
+from ..house import HouseRules, Strict
+from ..paper.edge import EdgeKind
+from ..paper.seam import RuleKind
+from ..units import Unit
+
+VERSION: Final = 1
+Name = Annotated[str, Field(max_length=120)]
+PathData = Annotated[str, Field(max_length=200_000, description="SVG path data in cm: absolute M L C Z, y down.")]
+Pair = tuple[float, float]
+
+
+class Head(Strict):
+    """The first words of every file."""
+
+    format: Literal["steady-shear"] = "steady-shear"
+    version: Literal[1] = 1
+
+
+class EdgeData(Strict):
+    edge: Name
+    kind: EdgeKind
+    seam: str | None = Field(default=None, description="Derived: the seam it is sewn in.")
+    path: PathData
+    cut: Name = ""
+
+
+class DartData(Strict):
+    name: Name
+    set_back: float = Field(ge=0, le=100)
+    named: bool = False
+    pivot: Pair | None = Field(default=None, description="Derived.")
+    intake: float | None = Field(default=None, description="Derived: chord at the mouth, cm.")
+    depth: float | None = Field(default=None, description="Derived: pivot to the middle of the mouth, cm.")
+
+
+class MarkData(Strict):
+    name: Name
+    at: Pair
+    kind: Literal["point", "drill", "button"] = "point"
+
+
+class LineData(Strict):
+    name: Name
+    path: PathData
+
+
+class GrainData(Strict):
+    start: Pair = Field(alias="from")
+    end: Pair = Field(alias="to")
+    kind: Literal["straight", "cross", "bias"] = "straight"
+
+
+class PaperData(Strict):
+    tapes: list[PathData] = Field(default_factory=list, max_length=2000)
+    patches: list[PathData] = Field(default_factory=list, max_length=2000)
+
+
+class CutData(Strict):
+    quantity: int = Field(default=2, ge=1, le=99)
+    on_fold: bool = False
+    mirrored: bool = True
+    cloth: Name = "shell"
+
+
+class PieceNotch(Strict):
+    """Derived: where a seam's notch lies on this piece, cm along the sewn edge from its start."""
+
+    name: Name
+    seam: Name
+    edge: Name
+    at: float
+    point: Pair
+    style: Literal["single", "double"]
+
+
+class PieceData(Strict):
+    name: Name
+    outline: list[EdgeData] = Field(min_length=3, max_length=500)
+    darts: list[DartData] = Field(default_factory=list, max_length=100)
+    marks: list[MarkData] = Field(default_factory=list, max_length=500)
+    lines: list[LineData] = Field(default_factory=list, max_length=2000)
+    grain: GrainData | None = None
+    notches: list[PieceNotch] = Field(default_factory=list, max_length=1000)
+    paper: PaperData = Field(default_factory=PaperData)
+    cut: CutData = Field(default_factory=CutData)
+
+
+class RuleData(Strict):
+    kind: RuleKind
+    minimum: float = Field(default=0, ge=-100, le=500)
+    maximum: float = Field(default=0, ge=-100, le=500)
+    length: float = Field(default=0, ge=0, le=5000)
+
+
+class SeamNotch(Strict):
+    name: Name
+    style: Literal["single", "double"] = "single"
+    at_a: float = Field(ge=0, le=5000)
+    at_b: float | None = Field(default=None, ge=0, le=5000)
+
+
+class SeamData(Strict):
+    """A side is a list of [piece, edge] or [piece, edge, neighbouring edge at the end one walks from]."""
+
+    name: Name
+    a: list[list[str]] = Field(min_length=1, max_length=100)
+    b: list[list[str]] = Field(default_factory=list, max_length=100)
+    rule: RuleData
+    notches: list[SeamNotch] = Field(default_factory=list, max_length=200)
+    length_a: float | None = Field(default=None, description="Derived.")
+    length_b: float | None = Field(default=None, description="Derived.")
+    kept: bool | None = Field(default=None, description="Derived.")
+
+
+class MeasuresFile(Head):
+    kind: Literal["measures"] = "measures"
+    unit: Unit = "cm"
+    name: Name = ""
+    taken_on: date | None = None
+    values: dict[str, float]
+
+
+class Drafted(Strict):
+    """What a block was drafted from."""
+
+    school: Name
+    measures: dict[str, float]
+    settings: dict[str, Any] = Field(default_factory=dict)
+
+
+class GirthData(Strict):
+    name: Name
+    body: float
+    ease: float
+
+
+class PatternFile(Head):
+    kind: Literal["pattern"] = "pattern"
+    unit: Literal["cm"] = "cm"
+    name: Name = ""
+    pieces: list[PieceData] = Field(min_length=1, max_length=200)
+    seams: list[SeamData] = Field(default_factory=list, max_length=500)
+
+
+class BlockFile(Head):
+    kind: Literal["block"] = "block"
+    unit: Literal["cm"] = "cm"
+    name: Name = ""
+    drafted: Drafted | None = None
+    girths: list[GirthData] = Field(default_factory=list, max_length=20)
+    pieces: list[PieceData] = Field(min_length=1, max_length=200)
+    seams: list[SeamData] = Field(default_factory=list, max_length=500)
+
+
+class BlockPath(Strict):
+    """A block in a file of its own, beside the style."""
+
+    file: str = Field(max_length=500)
+
+
+class BlockPin(Strict):
+    """A block of the workroom, pinned to a revision."""
+
+    id: int
+    revision: int
+
+
+class StyleFile(Head):
+    kind: Literal["style"] = "style"
+    name: Name = ""
+    blocks: dict[str, BlockFile | BlockPath | BlockPin | Drafted] = Field(min_length=1, max_length=20)
+    steps: list[dict[str, Any]] = Field(default_factory=list, max_length=2000)
+    rules: HouseRules | None = None
+
+
+AnyFile = Annotated[MeasuresFile | BlockFile | StyleFile | PatternFile, Field(discriminator="kind")]

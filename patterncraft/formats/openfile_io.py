@@ -1,0 +1,295 @@
+"""Reading and writing the open file: bytes ↔ models ↔ the core's values."""
+
+from __future__ import annotations
+
+import json
+from typing import Any, NoReturn, TypeVar
+
+from pydantic import BaseModel, TypeAdapter, ValidationError
+
+from ..drafting.school import Block, Girth
+from ..errors import BadFile
+from ..geometry.path import Path
+from ..geometry.svgpath import from_svg, number, to_svg
+from ..house import HouseRules
+from ..ledger import ledger
+from ..measures.chart import read_chart
+from ..paper.dart import darts_of
+from ..paper.edge import Edge
+from ..paper.pattern import Pattern
+from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Paper, Piece
+from ..paper.seam import Notch, Seam, SeamRule, Stretch
+from ..paper.sewn import distance_of, point_of
+from ..paper.sound import closing_gap, crossing_edges
+from ..validation import first_fault
+from .openfile import (
+    AnyFile,
+    BlockFile,
+    CutData,
+    DartData,
+    Drafted,
+    EdgeData,
+    GirthData,
+    GrainData,
+    LineData,
+    MarkData,
+    MeasuresFile,
+    Pair,
+    PaperData,
+    PatternFile,
+    PieceData,
+    PieceNotch,
+    RuleData,
+    SeamData,
+    SeamNotch,
+    StyleFile,
+)
+
+LARGEST = 10 * 1024 * 1024
+"""bytes"""
+DEEPEST = 40
+_ANY: TypeAdapter[MeasuresFile | BlockFile | StyleFile | PatternFile] = TypeAdapter(AnyFile)
+_KINDS = {"measures": MeasuresFile, "block": BlockFile, "style": StyleFile, "pattern": PatternFile}
+F = TypeVar("F", MeasuresFile, BlockFile, StyleFile, PatternFile)
+
+
+def read_file(data: bytes, kind: type[F], where: str = "") -> F:
+    """A file of one kind from its bytes.
+
+    Raises BadFile: too large or deep, not JSON, not this format, another kind or version, an
+    unknown or missing field, NaN.
+    """
+    raw = read_json(data, where)
+    wanted = str(kind.model_fields["kind"].default)
+    if not isinstance(raw, dict) or raw.get("format") != "steady-shear":
+        raise BadFile("this is not a Steady Shear file.", where, 'It begins with {"format": "steady-shear"}.')
+    if raw.get("version") != 1:
+        raise BadFile(f"the file is of version {str(raw.get('version'))[:20]}, this reader knows version 1.", where)
+    if raw.get("kind") != wanted:
+        raise BadFile(f"this file holds {_a(raw.get('kind'))}, here {_a(wanted)} is wanted.", where, "Choose another file.")
+    try:
+        return kind.model_validate(raw)
+    except ValidationError as e:
+        message, field = first_fault(e)
+        raise BadFile(message, where, f"Look at {field}." if field else "", field) from None
+
+
+def _a(kind: object) -> str:
+    return {"measures": "measures", "block": "a block", "style": "a style", "pattern": "a pattern"}.get(str(kind), "nothing known")
+
+
+def read_json(data: bytes, where: str = "") -> Any:
+    """Plain data from JSON bytes. Raises BadFile: over 10 MB, deeper than 40, broken, or not finite."""
+    if len(data) > LARGEST:
+        raise BadFile(f"the file has {len(data) / 1048576:.0f} MB; 10 MB is the most that is read.", where, "Split it.")
+    depth = deepest = 0
+    for byte in data:
+        if byte in b"[{":
+            depth += 1
+            deepest = max(deepest, depth)
+        elif byte in b"]}":
+            depth -= 1
+    if deepest > DEEPEST:
+        raise BadFile("the file is nested deeper than any pattern.", where)
+
+    def not_finite(text: str) -> NoReturn:
+        raise BadFile(f"{text} is not a number a tape can show.", where)
+
+    try:
+        return json.loads(data.decode("utf-8"), parse_constant=not_finite)
+    except UnicodeDecodeError:
+        raise BadFile("the file is not text.", where, "Choose a JSON file of Steady Shear.") from None
+    except json.JSONDecodeError as e:
+        raise BadFile(
+            f"the JSON breaks off at line {e.lineno}, column {e.colno}.", where, "Save it again, or mend it there."
+        ) from None
+
+
+def write_file(file: BaseModel) -> bytes:
+    """Stable bytes: the same content gives the same file."""
+    data = file.model_dump(mode="json", by_alias=True, exclude_none=True)
+    return (json.dumps(data, ensure_ascii=False, indent=1) + "\n").encode()
+
+
+def chart_of(file: MeasuresFile) -> dict[str, float]:
+    """Measures in cm. Raises BadMeasure."""
+    return read_chart(file.values, file.unit)
+
+
+# ---- pattern → data
+
+
+def _pair(z: complex) -> Pair:
+    return float(number(z.real)), float(number(z.imag))
+
+
+def _short(x: float) -> float:
+    return float(number(x))
+
+
+def pieces_data(pattern: Pattern) -> list[PieceData]:
+    return [_piece_data(pattern, p) for p in pattern.pieces]
+
+
+def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
+    return PieceData(
+        name=piece.name,
+        outline=[_edge_data(pattern, piece.name, e) for e in piece.outline],
+        darts=[
+            DartData(
+                name=d.name,
+                set_back=_short(d.rule.set_back),
+                named=d.rule.named,
+                pivot=_pair(d.pivot),
+                intake=_short(d.intake),
+                depth=_short(d.depth),
+            )
+            for d in darts_of(piece)
+        ],
+        marks=[MarkData(name=m.name, at=_pair(m.at), kind=m.kind) for m in piece.marks],
+        lines=[LineData(name=x.name, path=to_svg(x.path)) for x in piece.lines],
+        grain=piece.grain
+        and GrainData.model_validate({"from": _pair(piece.grain.start), "to": _pair(piece.grain.end), "kind": piece.grain.kind}),
+        notches=_notch_data(pattern, piece.name),
+        paper=PaperData(tapes=[to_svg(t) for t in piece.paper.tapes], patches=[to_svg(t, True) for t in piece.paper.patches]),
+        cut=CutData(quantity=piece.cut.quantity, on_fold=piece.cut.on_fold, mirrored=piece.cut.mirrored, cloth=piece.cut.cloth),
+    )
+
+
+def _edge_data(pattern: Pattern, piece: str, e: Edge) -> EdgeData:
+    seams = pattern.seams_of(piece, e.name) if e.kind != "dart" else []
+    return EdgeData(edge=e.name, kind=e.kind, seam=seams[0] if seams else None, path=to_svg(e.path), cut=e.cut)
+
+
+def _notch_data(pattern: Pattern, piece: str) -> list[PieceNotch]:
+    out = []
+    for seam in pattern.seams:
+        for n in pattern.notches_of(seam.name):
+            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+                if not side or at is None:
+                    continue
+                place = pattern.on_side(side, at)
+                if place.piece.name == piece:
+                    edge = place.piece.outline[place.spot.index].name
+                    along = _short(distance_of(place.piece, place.spot))
+                    point = _pair(point_of(place.piece, place.spot))
+                    out.append(PieceNotch(name=n.name, seam=seam.name, edge=edge, at=along, point=point, style=n.style))
+    return out
+
+
+def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamData]:
+    promises = {p.name: p for p in ledger(pattern, rules or HouseRules()) if p.kind == "seam"}
+    out = []
+    for s in pattern.seams:
+        p = promises[s.name]
+        out.append(
+            SeamData(
+                name=s.name,
+                a=[[x for x in stretch if x] for stretch in s.a],
+                b=[[x for x in stretch if x] for stretch in s.b],
+                rule=RuleData(
+                    kind=s.rule.kind, minimum=_short(s.rule.minimum), maximum=_short(s.rule.maximum), length=_short(s.rule.length)
+                ),
+                notches=[
+                    SeamNotch(name=n.name, style=n.style, at_a=_short(n.at_a), at_b=None if n.at_b is None else _short(n.at_b))
+                    for n in pattern.notches_of(s.name)
+                ],
+                length_a=_short(p.length_a),
+                length_b=None if p.length_b is None else _short(p.length_b),
+                kept=p.kept,
+            )
+        )
+    return out
+
+
+def pattern_file(pattern: Pattern, name: str, rules: HouseRules | None = None) -> PatternFile:
+    return PatternFile(name=name, pieces=pieces_data(pattern), seams=seams_data(pattern, rules))
+
+
+def block_file(block: Block, name: str) -> BlockFile:
+    return BlockFile(
+        name=name,
+        drafted=Drafted(
+            school=block.school, measures={k: _short(v) for k, v in block.measures.items()}, settings=dict(block.settings)
+        )
+        if block.school
+        else None,
+        girths=[GirthData(name=g.name, body=_short(g.body), ease=_short(g.ease)) for g in block.girths],
+        pieces=pieces_data(block.pattern),
+        seams=seams_data(block.pattern),
+    )
+
+
+# ---- data → pattern
+
+
+def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
+    """The pattern in a file, checked: every outline closed and simple, every seam's edges there.
+
+    Raises BadFile or NoSuchName with the piece.
+    """
+    pieces = tuple(_piece(p, where) for p in file.pieces)
+    if len({p.name for p in pieces}) != len(pieces):
+        raise BadFile("two pieces have the same name.", where, "Rename one.")
+    seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s)) for s in file.seams)
+    notches = tuple(Notch(n.name, s.name, n.style, n.at_a, n.at_b) for s in file.seams for n in s.notches)
+    pattern = Pattern(pieces, seams, notches)
+    ledger(pattern, HouseRules())
+    return pattern
+
+
+def read_block(file: BlockFile, where: str = "") -> Block:
+    """The block in a file; its construction is drawn again when its school is asked for it."""
+    d = file.drafted
+    pattern = read_pattern(file, where)
+    girths = tuple(Girth(g.name, g.body, g.ease) for g in file.girths)
+    return Block(d.school if d else "", d.measures if d else {}, d.settings if d else {}, pattern, (), girths)
+
+
+def _side(side: list[list[str]], where: str) -> tuple[Stretch, ...]:
+    for x in side:
+        if len(x) not in (2, 3):
+            raise BadFile("a seam's side lists [piece, edge] or [piece, edge, from].", where)
+    return tuple(Stretch(*x) for x in side)
+
+
+def _rule(s: SeamData) -> SeamRule:
+    return SeamRule(s.rule.kind, s.rule.minimum, s.rule.maximum, s.rule.length)
+
+
+def _piece(data: PieceData, where: str) -> Piece:
+    place = f"{where}: {data.name}" if where else data.name
+    edges = tuple(Edge(e.edge, e.kind, from_svg(e.path, f"{place}, {e.edge}"), e.cut) for e in data.outline)
+    piece = Piece(
+        data.name,
+        _closed(edges),
+        darts=tuple(DartRule(d.name, d.set_back, d.named) for d in data.darts),
+        marks=tuple(Mark(m.name, complex(*m.at), m.kind) for m in data.marks),
+        lines=tuple(DrawnLine(x.name, from_svg(x.path, place)) for x in data.lines),
+        grain=data.grain and Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind),
+        paper=Paper(tuple(from_svg(t, place) for t in data.paper.tapes), tuple(from_svg(t, place) for t in data.paper.patches)),
+        cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
+    )
+    if closing_gap(piece) > 1e-5:
+        raise BadFile(
+            f"the outline is open by {closing_gap(piece):.3f} cm.", place, "Let each edge begin where the one before it ends."
+        )
+    crossed = crossing_edges(piece)
+    if crossed:
+        raise BadFile(f"the {crossed[0]} crosses the {crossed[1]}.", place, "Redraw the outline so that it does not cross itself.")
+    if piece.area <= 0:
+        raise BadFile("the outline runs the wrong way round.", place, "Run it clockwise as seen.")
+    return piece
+
+
+def _closed(edges: tuple[Edge, ...]) -> tuple[Edge, ...]:
+    """Edges written to six decimals meet only nearly: let each start in the very point where the last one ends."""
+    out = []
+    for before, e in zip(edges[-1:] + edges[:-1], edges, strict=True):
+        first = e.path.segments[0]
+        gap = abs(first[0] - before.path.end)
+        if 0 < gap < 1e-5:
+            mended = (before.path.end, first[1]) if len(first) == 2 else (before.path.end, first[1], first[2], first[3])
+            e = e.with_path(Path((mended, *e.path.segments[1:])))
+        out.append(e)
+    return tuple(out)

@@ -1,0 +1,302 @@
+"""PDF at true scale, tiled on the house's paper.
+
+The pattern is drawn once as a form object; every tile shows its window of it. The first sheet has
+the test squares and the map of the tiles.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from importlib.resources import files
+from io import BytesIO
+from math import ceil
+from typing import Final, Literal
+
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from ..finishing.finish import FinishedPiece
+from ..geometry.path import Path
+from ..units import INCH
+from .layout import Sheet, lay_side_by_side
+from .svg import label_place
+
+PaperName = Literal["a4", "letter"]
+PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (21.0, 29.7), "letter": (8.5 * INCH, 11 * INCH)}
+"""Width and height in cm: ISO 216 A4; ANSI A, 8½ × 11 in."""
+CM: Final = 72 / INCH
+"""PDF points in a centimetre."""
+MARGIN: Final = 1.0
+OVERLAP: Final = 1.0
+"""cm; home printers leave a rim, and glue wants a flap."""
+
+_REGULAR, _BOLD = "SteadySans", "SteadySansBold"
+_Points = Sequence[complex]
+
+
+@dataclass(frozen=True, slots=True)
+class Tile:
+    """One sheet of the pattern: its number from 1, column and row from 0."""
+
+    number: int
+    column: int
+    row: int
+
+
+@dataclass(frozen=True, slots=True)
+class Tiling:
+    """How a sheet of pattern is cut into pages. ``step`` is what each page adds, cm, as (x, y)."""
+
+    paper: PaperName
+    columns: int
+    rows: int
+    tiles: tuple[Tile, ...]
+    step: tuple[float, float]
+    window: tuple[float, float]
+
+
+def tiling(sheet: Sheet, paper: PaperName) -> Tiling:
+    """Only the tiles that hold some of a piece, numbered row by row."""
+    width, height = PAPERS[paper]
+    window = width - 2 * MARGIN, height - 2 * MARGIN
+    step = window[0] - OVERLAP, window[1] - OVERLAP
+    columns = max(1, ceil((sheet.width - OVERLAP) / step[0]))
+    rows = max(1, ceil((sheet.height - OVERLAP) / step[1]))
+    tiles: list[Tile] = []
+    rings = [[z + shift for z in p.cut_line] for p, shift in sheet.pieces]
+    for r in range(rows):
+        for c in range(columns):
+            left, top = c * step[0], r * step[1]
+            if any(_touches(ring, left, top, left + window[0], top + window[1]) for ring in rings):
+                tiles.append(Tile(len(tiles) + 1, c, r))
+    return Tiling(paper, columns, rows, tuple(tiles), step, window)
+
+
+def _touches(ring: _Points, left: float, top: float, right: float, bottom: float) -> bool:
+    """Whether a polygon and a rectangle share paper: clip the polygon to the rectangle, see if any is left."""
+    points = list(ring)
+    for axis, limit, keep_less in ((0, left, False), (0, right, True), (1, top, False), (1, bottom, True)):
+        points = _clipped(points, axis, limit, keep_less)
+        if not points:
+            return False
+    return True
+
+
+def _clipped(points: list[complex], axis: int, limit: float, keep_less: bool) -> list[complex]:
+    def depth(z: complex) -> float:
+        value = z.imag if axis else z.real
+        return limit - value if keep_less else value - limit
+
+    out = []
+    for a, b in zip(points, points[1:] + points[:1], strict=True):
+        da, db = depth(a), depth(b)
+        if da > 0:
+            out.append(a)
+        if da * db < 0:
+            out.append(a + (b - a) * da / (da - db))
+    return out
+
+
+def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = "a4", made_on: date | None = None) -> bytes:
+    """The whole pattern as a PDF at true scale. ``made_on`` goes on the first sheet (none: left out,
+    and the same pattern gives the same bytes)."""
+    _register_fonts()
+    sheet = lay_side_by_side(pieces)
+    plan = tiling(sheet, paper)
+    width, height = (x * CM for x in PAPERS[paper])
+    out = BytesIO()
+    canvas = Canvas(out, pagesize=(width, height), invariant=1)
+    canvas.setTitle(title)
+    canvas.beginForm("pattern", 0, -sheet.height * CM, sheet.width * CM, 0)
+    for piece, shift in sheet.pieces:
+        _draw_piece(canvas, piece, shift)
+    canvas.endForm()
+    _first_sheet(canvas, sheet, plan, title, made_on)
+    canvas.showPage()
+    for tile in plan.tiles:
+        _tile_page(canvas, plan, tile, title)
+        canvas.showPage()
+    canvas.save()
+    return out.getvalue()
+
+
+def _register_fonts() -> None:
+    if _REGULAR not in pdfmetrics.getRegisteredFontNames():
+        fonts = files("patterncraft.formats") / "fonts"
+        pdfmetrics.registerFont(TTFont(_REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
+        pdfmetrics.registerFont(TTFont(_BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
+
+
+def _line(canvas: Canvas, points: _Points, closed: bool = False) -> None:
+    path = canvas.beginPath()
+    path.moveTo(points[0].real * CM, -points[0].imag * CM)
+    for z in points[1:]:
+        path.lineTo(z.real * CM, -z.imag * CM)
+    if closed:
+        path.close()
+    canvas.drawPath(path)
+
+
+def _curve(canvas: Canvas, path: Path, shift: complex) -> None:
+    """Curves stay curves in the PDF."""
+    p = canvas.beginPath()
+    start = path.start + shift
+    p.moveTo(start.real * CM, -start.imag * CM)
+    for s in path.segments:
+        q = [(z + shift) for z in s[1:]]
+        if len(q) == 1:
+            p.lineTo(q[0].real * CM, -q[0].imag * CM)
+        else:
+            p.curveTo(*[v for z in q for v in (z.real * CM, -z.imag * CM)])
+    canvas.drawPath(p)
+
+
+def _draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
+    canvas.setStrokeGray(0)
+    canvas.setLineWidth(1.1)
+    canvas.setDash()
+    _line(canvas, [z + shift for z in p.cut_line], closed=True)
+    canvas.setLineWidth(0.6)
+    for n in p.notches:
+        if n.inner != n.outer:
+            _line(canvas, [n.inner + shift, n.outer + shift])
+    canvas.setDash(6, 3)
+    for e in p.edges:
+        if e.allowance > 0:
+            _curve(canvas, e.path, shift)
+    for x in p.darts:
+        _line(canvas, [x.mouth[0] + shift, x.point + shift, x.mouth[1] + shift])
+    canvas.setDash(1, 3)
+    for x in p.lines:
+        _curve(canvas, x.path, shift)
+    canvas.setDash()
+    for x in p.darts:
+        hole = x.drill + shift
+        canvas.circle(hole.real * CM, -hole.imag * CM, 0.15 * CM)
+    _draw_grain_and_fold(canvas, p, shift)
+    at = label_place(p) + shift
+    for i, text in enumerate(p.label):
+        canvas.setFont(_BOLD if i == 0 else _REGULAR, 13 if i == 0 else 10)
+        canvas.drawString(at.real * CM, -(at.imag + 0.6 * i) * CM, text)
+
+
+def _draw_grain_and_fold(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
+    canvas.setLineWidth(0.8)
+    if p.grain:
+        a, b = p.grain.start + shift, p.grain.end + shift
+        along = (b - a) / abs(b - a)
+        _line(canvas, [a, b])
+        for end, sense in ((a, 1), (b, -1)):
+            _line(canvas, [end + along * sense * complex(0.6, 0.25), end, end + along * sense * complex(0.6, -0.25)])
+    if p.fold:
+        a, b = p.fold.start + shift, p.fold.end + shift
+        inward = (b - a) / abs(b - a) * 1j
+        lower, upper = a + (b - a) * 0.2, a + (b - a) * 0.8
+        _line(canvas, [lower, lower + inward * 1.2, upper + inward * 1.2, upper])
+        middle = (lower + upper) / 2 + inward * 1.6
+        canvas.saveState()
+        canvas.translate(middle.real * CM, -middle.imag * CM)
+        canvas.rotate(90)
+        canvas.setFont(_REGULAR, 9)
+        canvas.drawCentredString(0, -3, "on the fold")
+        canvas.restoreState()
+
+
+def _first_sheet(canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on: date | None) -> None:
+    width, height = PAPERS[plan.paper]
+    x, y = MARGIN, height - MARGIN
+    canvas.setFont(_BOLD, 16)
+    canvas.drawString(x * CM, (y - 0.6) * CM, title[:70])
+    canvas.setFont(_REGULAR, 9.5)
+    when = f" · {made_on.isoformat()}" if made_on else ""
+    canvas.drawString(
+        x * CM, (y - 1.2) * CM, f"{len(plan.tiles)} sheets{when} · print at 100 %, then measure a square before you cut."
+    )
+    inch_side = 4 * INCH
+    canvas.setLineWidth(0.6)
+    canvas.rect(x * CM, (y - 2 - 10) * CM, 10 * CM, 10 * CM)
+    canvas.rect(x * CM, (y - 2.6 - 10 - inch_side) * CM, inch_side * CM, inch_side * CM)
+    canvas.setFont(_REGULAR, 11)
+    canvas.drawCentredString((x + 5) * CM, (y - 7) * CM, "10 cm × 10 cm")
+    canvas.drawCentredString((x + inch_side / 2) * CM, (y - 12.6 - inch_side / 2) * CM, "4 in × 4 in")
+    _map(canvas, sheet, plan, x + inch_side + 0.6, y - 2, width - MARGIN - x - inch_side - 0.6)
+
+
+def _map(canvas: Canvas, sheet: Sheet, plan: Tiling, left: float, top: float, room: float) -> None:
+    """The tiles with their numbers and the pieces small across them."""
+    full_w = plan.step[0] * plan.columns + OVERLAP
+    full_h = plan.step[1] * plan.rows + OVERLAP
+    k = min(room / full_w, 18 / full_h)
+    canvas.saveState()
+    canvas.translate(left * CM, top * CM)
+    canvas.scale(k, k)
+    canvas.setLineWidth(0.4 / k)
+    for t in plan.tiles:
+        x, y = t.column * plan.step[0], t.row * plan.step[1]
+        canvas.setStrokeGray(0.55)
+        canvas.rect(x * CM, -(y + plan.window[1]) * CM, plan.window[0] * CM, plan.window[1] * CM)
+        canvas.setFillGray(0.35)
+        canvas.setFont(_BOLD, 9 / k)
+        canvas.drawString((x + 0.8) * CM, -(y + 0.8) * CM - 8 / k, str(t.number))
+    canvas.setFillGray(0)
+    canvas.setStrokeGray(0)
+    for p, shift in sheet.pieces:
+        _line(canvas, [z + shift for z in p.cut_line[:: max(1, len(p.cut_line) // 150)]], closed=True)
+    canvas.restoreState()
+    canvas.setFont(_REGULAR, 9)
+    canvas.drawString(left * CM, (top + 0.25) * CM, "How the sheets join")
+
+
+def _tile_page(canvas: Canvas, plan: Tiling, tile: Tile, title: str) -> None:
+    height = PAPERS[plan.paper][1]
+    w, h = plan.window
+    left, top = tile.column * plan.step[0], tile.row * plan.step[1]
+    canvas.saveState()
+    clip = canvas.beginPath()
+    clip.rect(MARGIN * CM, (height - MARGIN - h) * CM, w * CM, h * CM)
+    canvas.clipPath(clip, stroke=0)
+    canvas.translate((MARGIN - left) * CM, (height - MARGIN + top) * CM)
+    canvas.doForm("pattern")
+    canvas.restoreState()
+    canvas.setLineWidth(0.3)
+    canvas.setStrokeGray(0.5)
+    canvas.rect(MARGIN * CM, (height - MARGIN - h) * CM, w * CM, h * CM)
+    _joining_marks(canvas, plan, tile, height)
+    canvas.setFillGray(0.3)
+    canvas.setFont(_REGULAR, 8)
+    canvas.drawString(
+        MARGIN * CM,
+        0.45 * CM,
+        f"{title[:60]} · sheet {tile.number} of {len(plan.tiles)} · row {tile.row + 1}, column {tile.column + 1}",
+    )
+    canvas.setFillGray(0)
+
+
+def _joining_marks(canvas: Canvas, plan: Tiling, tile: Tile, height: float) -> None:
+    """Diamonds half-way down each shared overlap: letter and number name the joint, alike on both sheets."""
+    there = {(t.column, t.row) for t in plan.tiles}
+    w, h = plan.window
+    c, r = tile.column, tile.row
+    half = OVERLAP / 2
+    for (dc, dr), x, y, name in (
+        ((1, 0), w - half, h / 2, f"{r + 1}–{c + 1}"),
+        ((-1, 0), half, h / 2, f"{r + 1}–{c}"),
+        ((0, 1), w / 2, h - half, f"{c + 1}/{r + 1}"),
+        ((0, -1), w / 2, half, f"{c + 1}/{r}"),
+    ):
+        if (c + dc, r + dr) in there:
+            px, py = (MARGIN + x) * CM, (height - MARGIN - y) * CM
+            s = 0.35 * CM
+            path = canvas.beginPath()
+            path.moveTo(px, py + s)
+            for qx, qy in ((px + s, py), (px, py - s), (px - s, py)):
+                path.lineTo(qx, qy)
+            path.close()
+            canvas.setStrokeGray(0.3)
+            canvas.drawPath(path)
+            canvas.setFillGray(0.3)
+            canvas.setFont(_REGULAR, 7)
+            canvas.drawCentredString(px, py - 2.3, name)

@@ -1,0 +1,66 @@
+"""SVG at true scale: one named group per piece, in centimetres."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from xml.sax.saxutils import escape, quoteattr
+
+from ..finishing.finish import FinishedPiece
+from ..geometry.path import Path, straight
+from ..geometry.svgpath import number, pair, to_svg
+from ..geometry.transform import slide
+from .layout import lay_side_by_side
+
+MARGIN = 1.0
+_STYLE = (
+    "path,line{fill:none;stroke:#1d2733;stroke-width:.04}.sew{stroke-dasharray:.5 .25}.guide{stroke-width:.02}"
+    ".fold{stroke-width:.08}text{font:0.6px sans-serif;fill:#1d2733}"
+)
+
+
+def pattern_svg(pieces: Sequence[FinishedPiece], title: str) -> str:
+    """The whole pattern as one SVG document, text. Groups: piece → cut, sew, notches, darts, grain, label."""
+    sheet = lay_side_by_side(pieces)
+    width, height = sheet.width + 2 * MARGIN, sheet.height + 2 * MARGIN
+    body = "".join(_piece(p, shift + complex(MARGIN, MARGIN)) for p, shift in sheet.pieces)
+    return (
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{number(width)}cm" height="{number(height)}cm" '
+        f'viewBox="0 0 {number(width)} {number(height)}"><title>{escape(title)}</title><style>{_STYLE}</style>{body}</svg>\n'
+    )
+
+
+def _piece(p: FinishedPiece, shift: complex) -> str:
+    by = slide(shift)
+
+    def d(path: Path, closed: bool = False) -> str:
+        return to_svg(path.placed(by), closed)
+
+    cut = "M " + " L ".join(pair(z + shift) for z in p.cut_line) + " Z"
+    sew = "".join(f'<path class="sew" data-edge={quoteattr(e.name)} d="{d(e.path)}"/>' for e in p.edges)
+    notches = "".join(
+        f'<path data-notch={quoteattr(n.name)} d="{d(straight(n.inner, n.outer))}"/>' for n in p.notches if n.inner != n.outer
+    )
+    darts = "".join(
+        f'<path class="sew" data-dart={quoteattr(x.name)} d="{d(straight(x.mouth[0], x.point))} L {pair(x.mouth[1] + shift)}"/>'
+        f'<circle cx="{number((x.drill + shift).real)}" cy="{number((x.drill + shift).imag)}" r=".15" fill="none" stroke="#1d2733" stroke-width=".03"/>'
+        for x in p.darts
+    )
+    lines = "".join(f'<path class="guide" data-line={quoteattr(x.name)} d="{d(x.path)}"/>' for x in p.lines)
+    grain = f'<path data-grain="{p.grain.kind}" d="{d(straight(p.grain.start, p.grain.end))}"/>' if p.grain else ""
+    fold = f'<path class="fold" d="{d(p.fold)}"/>' if p.fold else ""
+    at = label_place(p) + shift
+    label = "".join(
+        f'<text x="{number(at.real)}" y="{number(at.imag + 0.8 * i)}">{escape(t)}</text>' for i, t in enumerate(p.label)
+    )
+    return (
+        f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g>'
+        f"<g>{notches}</g><g>{darts}</g><g>{lines}</g><g>{grain}{fold}</g><g>{label}</g></g>"
+    )
+
+
+def label_place(p: FinishedPiece) -> complex:
+    """Where the label's first line begins: beside the grainline, below the piece's upper third."""
+    if p.grain:
+        return p.grain.start + complex(0.8, 0.35 * (p.grain.end - p.grain.start).imag)
+    left, top, right, bottom = p.box
+    return complex((left + right) / 2 - 3, (top + bottom) / 2)

@@ -1,0 +1,32 @@
+"""Flattening, for output and predicates only. The distance bound is proven, not sampled.
+
+A cubic cut into n equal parameter steps lies within 3/4·D/n² of its chords, with D the larger
+second difference of its control points (the second-derivative bound of linear interpolation,
+max|B''|·h²/8 with |B''| ≤ 6·D). An S-curve cannot look flat by accident.
+"""
+
+from __future__ import annotations
+
+from math import ceil, sqrt
+
+from ..tolerances import FLAT
+from .path import Path
+from .segment import Segment, point_at
+
+
+def flat_segment(seg: Segment, tolerance: float = FLAT) -> list[complex]:
+    """Points along the segment without its start, with its end; within ``tolerance`` cm of it."""
+    if len(seg) == 2:
+        return [seg[1]]
+    a, b, c, d = seg
+    bend = max(abs(a - 2 * b + c), abs(b - 2 * c + d))
+    n = max(1, ceil(sqrt(0.75 * bend / tolerance)))
+    return [point_at(seg, i / n) for i in range(1, n)] + [d]
+
+
+def flat_path(path: Path, tolerance: float = FLAT) -> list[complex]:
+    """Points along the path, both ends included."""
+    points = [path.start]
+    for s in path.segments:
+        points += flat_segment(s, tolerance)
+    return points

@@ -1,0 +1,141 @@
+"""Where a straight line meets a segment, and whether two segments cross. Exact roots, no sampling for lines."""
+
+from __future__ import annotations
+
+import cmath
+import itertools
+from math import acos, cos, pi, sqrt
+from typing import NamedTuple
+
+from .flatten import flat_segment
+from .segment import Segment, hull_box, point_at
+
+
+class Crossing(NamedTuple):
+    """``t`` on the segment (0–1), ``s`` along the line from a (0) to b (1), and the point."""
+
+    t: float
+    s: float
+    point: complex
+
+
+def line_crossings(a: complex, b: complex, seg: Segment, slack: float = 1e-9) -> list[Crossing]:
+    """All places where the stretch a–b meets the segment, in order of t.
+
+    Ends count (within ``slack`` of the parameter). A line lying along a straight segment gives
+    none: overlap is not a crossing.
+    """
+    d = b - a
+    size = abs(d)
+    if size == 0.0:
+        return []
+    unit = d.conjugate() / size
+    heights = [((p - a) * unit).imag for p in seg]
+    if min(heights) > 1e-12 or max(heights) < -1e-12:
+        return []
+    found = []
+    for t in _roots(heights):
+        if -slack <= t <= 1 + slack:
+            t = min(1.0, max(0.0, t))
+            point = point_at(seg, t)
+            s = ((point - a) * unit).real / size
+            if -slack <= s <= 1 + slack:
+                found.append(Crossing(t, s, point))
+    return sorted(found)
+
+
+def _roots(h: list[float]) -> list[float]:
+    """Parameters where the Bernstein polynomial with coefficients h is zero."""
+    if len(h) == 2:
+        return [h[0] / (h[0] - h[1])] if h[0] != h[1] else []
+    c0, c1 = h[0], 3 * (h[1] - h[0])
+    c2, c3 = 3 * (h[0] - 2 * h[1] + h[2]), h[3] - 3 * h[2] + 3 * h[1] - h[0]
+    return [_polished(t, c0, c1, c2, c3) for t in _real_roots(c0, c1, c2, c3)]
+
+
+def _polished(t: float, c0: float, c1: float, c2: float, c3: float) -> float:
+    for _ in range(2):
+        slope = c1 + t * (2 * c2 + 3 * c3 * t)
+        if abs(slope) < 1e-14:
+            break
+        t -= (c0 + t * (c1 + t * (c2 + t * c3))) / slope
+    return t
+
+
+def _real_roots(c0: float, c1: float, c2: float, c3: float) -> list[float]:
+    size = max(abs(c0), abs(c1), abs(c2), abs(c3))
+    if size == 0.0:
+        return []
+    if abs(c3) < 1e-12 * size:
+        if abs(c2) < 1e-12 * size:
+            return [-c0 / c1] if c1 else []
+        inside = c1 * c1 - 4 * c2 * c0
+        if inside < 0:
+            return []
+        q = -0.5 * (c1 + (sqrt(inside) if c1 >= 0 else -sqrt(inside)))
+        return [q / c2] + ([c0 / q] if q else [])
+    a, b, c = c2 / c3, c1 / c3, c0 / c3
+    p, q = b - a * a / 3, 2 * a**3 / 27 - a * b / 3 + c
+    inside = q * q / 4 + p**3 / 27
+    if inside > 0:
+        r = sqrt(inside)
+        root = _cube_root(-q / 2 + r) + _cube_root(-q / 2 - r)
+        roots = [root]
+        if inside < 1e-12 * max(1.0, q * q):
+            roots.append(-root / 2)
+    elif p == 0:
+        roots = [0.0]
+    else:
+        m = 2 * sqrt(-p / 3)
+        third = acos(max(-1.0, min(1.0, 3 * q / (p * m)))) / 3
+        roots = [m * cos(third - 2 * pi * k / 3) for k in range(3)]
+    return [r - a / 3 for r in roots]
+
+
+def _cube_root(x: float) -> float:
+    return x ** (1 / 3) if x >= 0 else -((-x) ** (1 / 3))
+
+
+def line_meeting(a: complex, along: complex, b: complex, beside: complex) -> complex | None:
+    """The point where the endless line through a (direction ``along``) meets the one through b; None if parallel."""
+    cross = (along.conjugate() * beside).imag
+    if abs(cross) < 1e-12:
+        return None
+    return a + along * ((b - a).conjugate() * beside).imag / cross
+
+
+def circles_meet(a: complex, ra: float, b: complex, rb: float) -> tuple[complex, complex] | None:
+    """Both points at distance ra from a and rb from b (left and right of a→b), or None when they do not meet."""
+    d = abs(b - a)
+    if d == 0.0 or d > ra + rb or d < abs(ra - rb):
+        return None
+    x = (d * d + ra * ra - rb * rb) / (2 * d)
+    y = cmath.sqrt(ra * ra - x * x).real
+    unit = (b - a) / d
+    return a + unit * complex(x, y), a + unit * complex(x, -y)
+
+
+def segments_cross(first: Segment, second: Segment, tolerance: float = 0.002) -> bool:
+    """Whether two segments properly cross each other (touching ends and running along do not count).
+
+    Curves are flattened within ``tolerance``; a crossing shallower than that is not seen.
+    """
+    a, b = hull_box(first), hull_box(second)
+    if a[0] > b[2] or b[0] > a[2] or a[1] > b[3] or b[1] > a[3]:
+        return False
+    return _polylines_cross([first[0], *flat_segment(first, tolerance)], [second[0], *flat_segment(second, tolerance)])
+
+
+def _polylines_cross(ps: list[complex], qs: list[complex]) -> bool:
+    return any(_stretches_cross(a, b, c, d) for a, b in itertools.pairwise(ps) for c, d in itertools.pairwise(qs))
+
+
+def _stretches_cross(a: complex, b: complex, c: complex, d: complex) -> bool:
+    eps = 1e-7
+    ab, cd = b - a, d - c
+    na, nc = ab.conjugate(), cd.conjugate()
+    ac, ca = (na * (c - a)).imag, (nc * (a - c)).imag
+    if abs(ac) < eps or abs(ca) < eps:
+        return False
+    ad, cb = (na * (d - a)).imag, (nc * (b - c)).imag
+    return ac * ad < 0 and ca * cb < 0 and min(abs(ad), abs(cb)) > eps

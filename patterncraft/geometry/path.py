@@ -1,0 +1,101 @@
+"""A path: a chain of segments that meet end to start. Immutable; never stored flattened."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from . import segment as sg
+from .length import parameter_at, segment_length
+from .segment import Segment
+from .transform import Transform
+
+
+@dataclass(frozen=True, slots=True)
+class Path:
+    """At least one segment; each starts exactly where the one before it ends."""
+
+    segments: tuple[Segment, ...]
+
+    @property
+    def start(self) -> complex:
+        return self.segments[0][0]
+
+    @property
+    def end(self) -> complex:
+        return self.segments[-1][-1]
+
+    @property
+    def length(self) -> float:
+        """Arc length, cm."""
+        return sum(segment_length(s) for s in self.segments)
+
+    @property
+    def start_direction(self) -> complex:
+        """Unit tangent leaving the start."""
+        return sg.start_direction(self.segments[0])
+
+    @property
+    def end_direction(self) -> complex:
+        """Unit tangent arriving at the end."""
+        return sg.end_direction(self.segments[-1])
+
+    def reversed(self) -> Path:
+        return Path(tuple(sg.reverse(s) for s in reversed(self.segments)))
+
+    def placed(self, by: Transform) -> Path:
+        return Path(tuple([by.segment(s) for s in self.segments]))
+
+    def then(self, other: Path) -> Path:
+        """This path continued by another that starts where it ends; a cut curve becomes one again."""
+        joined = sg.rejoin(self.segments[-1], other.segments[0])
+        if joined is not None:
+            return Path((*self.segments[:-1], joined, *other.segments[1:]))
+        return Path(self.segments + other.segments)
+
+    def locate(self, length: float) -> tuple[int, float]:
+        """(segment index, parameter) at ``length`` cm from the start, clamped to the path."""
+        for i, s in enumerate(self.segments):
+            own = segment_length(s)
+            if length <= own or i == len(self.segments) - 1:
+                return i, parameter_at(s, length)
+            length -= own
+        raise AssertionError("a path has at least one segment")
+
+    def at(self, length: float) -> complex:
+        """The point ``length`` cm along."""
+        i, t = self.locate(length)
+        return sg.point_at(self.segments[i], t)
+
+    def direction_at(self, length: float) -> complex:
+        """Unit tangent ``length`` cm along."""
+        i, t = self.locate(length)
+        d = sg.derivative_at(self.segments[i], t)
+        return d / abs(d) if abs(d) > 1e-9 else sg.start_direction(self.segments[i])
+
+    def cut(self, length: float) -> tuple[Path, Path]:
+        """Both parts at ``length`` cm from the start, which must lie strictly inside the path."""
+        i, t = self.locate(length)
+        seg = self.segments[i]
+        if t * segment_length(seg) < 1e-9 and i > 0:
+            return Path(self.segments[:i]), Path(self.segments[i:])
+        if (1 - t) * segment_length(seg) < 1e-9 and i < len(self.segments) - 1:
+            return Path(self.segments[: i + 1]), Path(self.segments[i + 1 :])
+        a, b = sg.split(seg, t)
+        return Path((*self.segments[:i], a)), Path((b, *self.segments[i + 1 :]))
+
+    def coincides(self, other: Path, tolerance: float) -> bool:
+        """Whether both run over the same points in the same sense (control point by control point)."""
+        return len(self.segments) == len(other.segments) and all(
+            len(a) == len(b) and all(abs(p - q) <= tolerance for p, q in zip(a, b, strict=True))
+            for a, b in zip(self.segments, other.segments, strict=True)
+        )
+
+
+def straight(a: complex, b: complex) -> Path:
+    return Path(((a, b),))
+
+
+def chain(paths: Iterable[Path]) -> Path:
+    """Paths laid end to start, as one."""
+    return Path(tuple(s for p in paths for s in p.segments))

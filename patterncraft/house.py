@@ -1,0 +1,75 @@
+"""House rules: the named defaults on which schools and workrooms differ, each with its reason."""
+
+from __future__ import annotations
+
+from typing import Any, ClassVar, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Strict(BaseModel):
+    """Base of everything that crosses the border: unknown fields and NaN are refused by name."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True)
+
+
+def length_field(default: float, title: str, why: str, low: float, high: float) -> Any:
+    """A length in cm with its range, title and reason, for the schema and the form."""
+    return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra={"unit": "cm"})
+
+
+class Allowances(Strict):
+    """Seam allowance by edge, cm. A fold always has none."""
+
+    seam: float = length_field(1.0, "Seam allowance", "Wide enough to press open, narrow enough to sew by eye.", 0, 5)
+    side: float = length_field(2.0, "Side seam", "Room to let out at the fitting.", 0, 5)
+    armhole: float = length_field(1.0, "Armhole", "A wide one fights the curve.", 0, 5)
+    neckline: float = length_field(0.6, "Neckline", "An enclosed edge: trimmed narrow so that it turns flat.", 0, 5)
+    waist: float = length_field(1.0, "Waist", "As a seam; a faced waist may take 0.6.", 0, 5)
+    centre: float = length_field(2.0, "Centre, when it is a seam", "Room for the zip.", 0, 5)
+    hem: float = length_field(2.5, "Hem", "Weight enough to hang.", 0, 15)
+
+    def for_edge(self, edge: str, kind: str) -> float:
+        """cm for an edge by its kind and name."""
+        if kind == "fold":
+            return 0.0
+        if kind == "hem":
+            return self.hem
+        if edge.startswith("centre"):
+            return self.centre
+        return {"side": self.side, "armhole": self.armhole, "neckline": self.neckline, "waist": self.waist}.get(edge, self.seam)
+
+
+class SetBacks(Strict):
+    """How far a dart's stitching ends short of the pivot, by the edge its mouth is on, cm."""
+
+    waist: float = length_field(2.5, "Waist dart", "A dart sewn to the very bust point makes a peak.", 0, 10)
+    side: float = length_field(5.0, "Side dart", "Seen from the side it must not point at the bust.", 0, 12)
+    shoulder: float = length_field(2.5, "Shoulder dart", "As the waist dart.", 0, 10)
+    other: float = length_field(2.5, "Darts elsewhere", "As the waist dart.", 0, 10)
+
+    def for_edge(self, edge: str) -> float:
+        return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge, self.other)
+
+
+class HouseRules(Strict):
+    """All rules of one workroom. Lengths in cm whatever the unit shown."""
+
+    unit: Literal["cm", "in"] = Field(default="cm", title="Unit", description="What numbers are shown and typed in.")
+    paper: Literal["a4", "letter"] = Field(default="a4", title="Printer paper", description="The sheet that patterns are tiled on.")
+    sewing_tolerance: float = length_field(0.05, "Sewing tolerance", "Two seams this near are alike under the needle.", 0.01, 0.5)
+    allowances: Allowances = Field(default_factory=Allowances, title="Seam allowances")
+    set_backs: SetBacks = Field(default_factory=SetBacks, title="Dart points")
+    drill_hole: float = length_field(1.0, "Drill hole short of the dart point", "The stitching covers the hole.", 0, 3)
+    double_notch_gap: float = length_field(1.2, "Gap of a double notch", "Half an inch: seen apart at a glance.", 0.3, 2)
+
+    INCH_SET: ClassVar[dict[str, Any]] = {
+        "unit": "in",
+        "paper": "letter",
+        "allowances": {"seam": 1.27, "side": 1.27, "armhole": 1.27, "neckline": 0.635, "waist": 1.27, "centre": 1.27, "hem": 2.54},
+    }
+    """The inch set: 1/2 in all round, hem 1 in, enclosed edges 1/4 in (common practice, no source)."""
+
+    @classmethod
+    def inch_set(cls) -> HouseRules:
+        return cls.model_validate(cls.INCH_SET)

@@ -1,0 +1,1 @@
+"""Body measures: what each is, where the tape goes, and whether a chart can belong to a body."""

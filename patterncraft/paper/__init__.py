@@ -1,0 +1,1 @@
+"""The paper itself: pieces, edges, darts, seams, and the acts that change them (part, place, join, draw)."""

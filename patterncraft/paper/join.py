@@ -1,0 +1,140 @@
+"""Join: the tape. Two placed pieces become one along edges that lie on each other; cuts heal."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..errors import MoveRefused
+from ..geometry.path import Path, straight
+from ..geometry.segment import rejoin
+from ..tolerances import CLOSE, SNAP
+from .edge import TO_TRUE, Edge
+from .piece import DrawnLine, Paper, Piece
+
+
+def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
+    """Tape b to a. Their corners of those numbers lie on each other; from there every pair of edges
+    that coincide is taped shut. Pieces that only touch at the corner hang together there, as paper
+    hangs by a thread at a pivot.
+
+    Everything else (name, how it is cut) is a's. Raises MoveRefused when the corners lie apart.
+    """
+    a, b = a.starting_at(corner_a), b.starting_at(corner_b)
+    if abs(a.outline[0].path.start - b.outline[0].path.start) > CLOSE * 100:
+        raise MoveRefused("the edges to be taped do not lie on each other.", a.name, "Place the pieces first.")
+    merged = replace(
+        a,
+        outline=a.outline + b.outline,
+        darts=tuple(dict.fromkeys(a.darts + b.darts)),
+        marks=a.marks + tuple(m for m in b.marks if m not in a.marks),
+        lines=a.lines + b.lines,
+        grain=a.grain or b.grain,
+        paper=Paper(a.paper.tapes + b.paper.tapes, _each_once(a.paper.patches + b.paper.patches)),
+    )
+    return healed(_taped_at(merged, a.outline[0].path.start))
+
+
+def _taped_at(piece: Piece, point: complex) -> Piece:
+    for corner, e in enumerate(piece.outline):
+        if abs(e.path.start - point) <= CLOSE * 100:
+            taped = tape_shut(piece, corner)
+            if taped is not piece:
+                return _taped_at(taped, point)
+    return piece
+
+
+def _each_once(patches: tuple[Path, ...]) -> tuple[Path, ...]:
+    kept: list[Path] = []
+    for p in patches:
+        if not any(p.coincides(k, SNAP) for k in kept):
+            kept.append(p)
+    return tuple(kept)
+
+
+def tape_shut(piece: Piece, corner: int) -> Piece:
+    """Tape the two edges that meet at a corner if one lies on the other, and go on along the seam.
+
+    Straight legs of unequal length are taped as far as the shorter; what is left over becomes an
+    edge called "to true". Edges of one and the same cut heal and leave no tape.
+    """
+    edges = list(piece.starting_at(corner).outline)
+    tapes = list(piece.paper.tapes)
+    while len(edges) > 3:
+        out, into = edges[0], edges[-1]
+        if into.path.coincides(out.path.reversed(), CLOSE):
+            edges = edges[1:-1]
+        elif (sliver := _left_over(into, out)) is not None:
+            edges = [sliver, *edges[1:-1]]
+            tapes.append(min(into.path, out.path, key=lambda p: p.length))
+            break
+        else:
+            break
+        if not out.cut or out.cut != into.cut:
+            tapes.append(out.path)
+        elif _same_edge(edges[-1], edges[0]):
+            edges = [edges[-1].with_path(edges[-1].path.then(edges[0].path)), *edges[1:-1]]
+        if edges[0].kind not in ("raw", "dart") or edges[-1].kind not in ("raw", "dart"):
+            break
+    if len(edges) == len(piece.outline):
+        return piece
+    return replace(piece, outline=tuple(edges), paper=replace(piece.paper, tapes=tuple(tapes)))
+
+
+def _left_over(into: Edge, out: Edge) -> Edge | None:
+    a, b = into.path, out.path
+    if not into.kind == out.kind == "dart" or len(a.segments) != 1 or len(b.segments) != 1:
+        return None
+    if abs(a.end_direction + b.start_direction) > CLOSE or abs(a.start - b.end) < SNAP:
+        return None
+    return Edge(TO_TRUE, "raw", straight(a.start, b.end))
+
+
+def _same_edge(a: Edge, b: Edge) -> bool:
+    return a.name == b.name and a.kind == b.kind and a.kind != "dart"
+
+
+def healed(piece: Piece) -> Piece:
+    """Neighbouring parts of one edge that run on into each other become one edge; likewise lines."""
+    edges: list[Edge] = []
+    for e in piece.outline:
+        if edges and _runs_on(edges[-1], e):
+            edges[-1] = e.with_path(edges[-1].path.then(e.path))
+        else:
+            edges.append(e)
+    while len(edges) > 2 and _runs_on(edges[-1], edges[0]):
+        last = edges.pop()
+        edges[0] = edges[0].with_path(last.path.then(edges[0].path))
+    return replace(
+        piece,
+        outline=tuple(edges),
+        lines=_healed_lines(piece.lines),
+        paper=replace(piece.paper, tapes=_healed_tapes(piece.paper.tapes)),
+    )
+
+
+def _runs_on(a: Edge, b: Edge) -> bool:
+    return _same_edge(a, b) and a.cut == b.cut and abs(a.path.end_direction - b.path.start_direction) < CLOSE
+
+
+def _healed_lines(lines: tuple[DrawnLine, ...]) -> tuple[DrawnLine, ...]:
+    out: list[DrawnLine] = []
+    for x in lines:
+        for i, y in enumerate(out):
+            one = _one_path(x.path, y.path) if x.name == y.name else None
+            if one is not None:
+                out[i] = replace(y, path=one)
+                break
+        else:
+            out.append(x)
+    return tuple(out)
+
+
+def _healed_tapes(tapes: tuple[Path, ...]) -> tuple[Path, ...]:
+    return tuple(x.path for x in _healed_lines(tuple(DrawnLine("tape", t) for t in tapes)))
+
+
+def _one_path(a: Path, b: Path) -> Path | None:
+    for first, second in ((a, b), (b, a)):
+        if abs(first.end - second.start) < CLOSE and rejoin(first.segments[-1], second.segments[0]) is not None:
+            return first.then(second)
+    return None

@@ -1,0 +1,136 @@
+"""Part: the scissors. One piece becomes two along a line from boundary to boundary (or to a pivot)."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import replace
+from typing import NamedTuple
+
+from ..errors import BadPlace
+from ..geometry.flatten import flat_path
+from ..geometry.intersect import line_crossings
+from ..geometry.length import segment_length
+from ..geometry.path import Path
+from ..geometry.segment import split
+from ..tolerances import CLOSE, SNAP
+from .edge import Edge
+from .piece import DrawnLine, Paper, Piece
+from .sewn import Spot
+
+
+class Parted(NamedTuple):
+    """``first`` runs from the cut's start to its end along the old outline, ``second`` the rest.
+
+    In both, corner 0 is where the cut starts or ends so that the cut edge is the last one.
+    """
+
+    first: Piece
+    second: Piece
+
+
+def open_corner(piece: Piece, spot: Spot) -> tuple[Piece, int]:
+    """The same piece with a corner at the spot, and that corner's number. Near a corner, that corner."""
+    edge = piece.outline[spot.index]
+    if spot.along < SNAP:
+        return piece, spot.index
+    if spot.along > edge.length - SNAP:
+        return piece, (spot.index + 1) % len(piece.outline)
+    a, b = edge.path.cut(spot.along)
+    outline = (*piece.outline[: spot.index], edge.with_path(a), edge.with_path(b), *piece.outline[spot.index + 1 :])
+    return replace(piece, outline=outline), spot.index + 1
+
+
+def part(piece: Piece, start: int, end: int, line: Path, cut: str) -> Parted:
+    """Cut along ``line`` from corner number ``start`` to corner number ``end`` of the outline.
+
+    The line's ends must be those corners and it must run inside the piece (callers check that with
+    ``runs_inside``). Marks, lines, tape and new paper go with the paper they lie on.
+
+    Raises:
+        BadPlace: both corners are the same, so nothing would come off.
+    """
+    n = len(piece.outline)
+    if start == end:
+        raise BadPlace("the cut begins and ends at the same corner.", piece.name, "Choose another place.")
+    turned = piece.starting_at(start)
+    k = (end - start) % n
+    along_tape = any(_same_line(t, line) for t in piece.paper.tapes)
+    name = "" if along_tape else cut
+    back = Edge(cut, "raw", line.reversed(), name)
+    there = Edge(cut, "raw", line, name)
+    first = replace(turned, outline=(*turned.outline[:k], back))
+    second = replace(turned, outline=(*turned.outline[k:], there))
+    return _share_out(piece, first, second, line)
+
+
+def unhook(piece: Piece, corner: int, other: int) -> Parted:
+    """Take apart paper that hangs together only at a pivot: both corners are that point.
+
+    ``first`` runs from ``corner`` to ``other``, ``second`` from ``other`` to ``corner``; corner 0 of
+    each is the pivot.
+    """
+    turned = piece.starting_at(corner)
+    k = (other - corner) % len(piece.outline)
+    return _share_out(piece, replace(turned, outline=turned.outline[:k]), replace(turned, outline=turned.outline[k:]), None)
+
+
+def _same_line(a: Path, b: Path) -> bool:
+    return a.coincides(b, SNAP) or a.coincides(b.reversed(), SNAP)
+
+
+def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> Parted:
+    marks = [(m, first.contains(m.at)) for m in piece.marks]
+    lines = [(DrawnLine(x.name, p), first.contains(_middle(p))) for x in piece.lines for p in _cut_by(x.path, line)]
+    tapes = [(p, first.contains(_middle(p))) for t in piece.paper.tapes for p in _cut_by(t, line)]
+    grain_first = piece.grain is not None and first.contains(0.5 * (piece.grain.start + piece.grain.end))
+
+    def side(half: Piece, inside: bool) -> Piece:
+        names = {e.name for e in half.outline if e.kind == "dart"}
+        return replace(
+            half,
+            darts=tuple(d for d in piece.darts if d.name in names),
+            marks=tuple(m for m, here in marks if here == inside),
+            lines=tuple(x for x, here in lines if here == inside),
+            grain=piece.grain if grain_first == inside else None,
+            paper=Paper(tuple(t for t, here in tapes if here == inside), piece.paper.patches),
+        )
+
+    return Parted(side(first, True), side(second, False))
+
+
+def _middle(path: Path) -> complex:
+    return path.at(0.5 * path.length)
+
+
+def _cut_by(path: Path, line: Path | None) -> list[Path]:
+    """The path's parts between its crossings with the line; none of it when it lies along the line."""
+    if line is None:
+        return [path]
+    if _same_line(path, line):
+        return []
+    stops = set[float]()
+    so_far = 0.0
+    flat = flat_path(line)
+    for s in path.segments:
+        for a, b in itertools.pairwise(flat):
+            stops.update(so_far + segment_length(split(s, hit.t)[0]) for hit in line_crossings(a, b, s))
+        so_far += segment_length(s)
+    parts, rest, done = [], path, 0.0
+    for stop in sorted(stops):
+        if stop - done > SNAP and so_far - stop > SNAP:
+            left, rest = rest.cut(stop - done)
+            parts.append(left)
+            done = stop
+    return [*parts, rest]
+
+
+def runs_inside(piece: Piece, a: complex, b: complex) -> bool:
+    """Whether the straight line between two places of the outline runs on the paper all the way."""
+    size = abs(b - a)
+    if size < SNAP:
+        return False
+    for s in piece.segments:
+        for hit in line_crossings(a, b, s):
+            if CLOSE < hit.s * size < size - CLOSE and min(abs(hit.point - a), abs(hit.point - b)) > 10 * SNAP:
+                return False
+    return all(piece.contains(a + (b - a) * f) for f in (0.003, 0.5, 0.997))

@@ -1,0 +1,65 @@
+"""A pattern: its pieces, their seams and notches. Immutable; every move returns a new one."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import NamedTuple
+
+from ..errors import no_such
+from ..tolerances import SNAP
+from .piece import Piece
+from .seam import Notch, Seam, Stretch
+from .sewn import Spot, sewn_length, spot_along, starts_at_end
+
+
+class SidePlace(NamedTuple):
+    """A place on a seam's side, found on the paper."""
+
+    piece: Piece
+    spot: Spot
+
+
+@dataclass(frozen=True, slots=True)
+class Pattern:
+    pieces: tuple[Piece, ...]
+    seams: tuple[Seam, ...] = ()
+    notches: tuple[Notch, ...] = ()
+
+    def piece(self, name: str) -> Piece:
+        """Raises NoSuchName listing the pieces there are."""
+        for p in self.pieces:
+            if p.name == name:
+                return p
+        raise no_such("piece", name, [p.name for p in self.pieces])
+
+    def with_piece(self, piece: Piece) -> Pattern:
+        """The pattern with the piece of that name replaced."""
+        return replace(self, pieces=tuple(piece if p.name == piece.name else p for p in self.pieces))
+
+    def seam(self, name: str) -> Seam:
+        for s in self.seams:
+            if s.name == name:
+                return s
+        raise no_such("seam", name, [s.name for s in self.seams])
+
+    def side_length(self, side: tuple[Stretch, ...]) -> float:
+        """Sewn length of a seam's side, cm."""
+        return sum(sewn_length(self.piece(s.piece), s.edge) for s in side)
+
+    def on_side(self, side: tuple[Stretch, ...], at: float) -> SidePlace:
+        """The place ``at`` cm along a side from its start, clamped to the side."""
+        for k, s in enumerate(side):
+            piece = self.piece(s.piece)
+            own = sewn_length(piece, s.edge)
+            if at <= own + SNAP or k == len(side) - 1:
+                return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start)))
+            at -= own
+        raise no_such("side", "", [])
+
+    def seams_of(self, piece: str, edge: str) -> list[str]:
+        """Names of the seams that an edge takes part in."""
+        return [s.name for s in self.seams if any((x.piece, x.edge) == (piece, edge) for x in s.a + s.b)]
+
+    def notches_of(self, seam: str) -> list[Notch]:
+        """In order along side a."""
+        return sorted((n for n in self.notches if n.seam == seam), key=lambda n: n.at_a)

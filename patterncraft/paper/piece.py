@@ -1,0 +1,136 @@
+"""A piece of paper: its outline, darts, marks and where the paper came from. An immutable value.
+
+The outline runs clockwise as seen (y down), so paper lies to the right hand of one walking it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+from typing import Literal
+
+from ..errors import no_such
+from ..geometry.path import Path
+from ..geometry.region import box_of, contains, signed_area
+from ..geometry.segment import Segment
+from ..geometry.transform import Transform
+from .edge import Edge
+
+
+@dataclass(frozen=True, slots=True)
+class DartRule:
+    """What is known of a dart besides its legs: its name and how far the sewn point stays off the pivot.
+
+    ``set_back`` in cm along the dart's middle, at least 0. ``named`` when a person chose the name,
+    so that it stays when the dart moves to another edge.
+    """
+
+    name: str
+    set_back: float
+    named: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """A named point that travels with its paper."""
+
+    name: str
+    at: complex
+    kind: Literal["point", "drill", "button"] = "point"
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnLine:
+    """A named line on the paper (bust, waist, chest …); cut in two, both parts keep the name."""
+
+    name: str
+    path: Path
+
+
+@dataclass(frozen=True, slots=True)
+class Grain:
+    """The grainline as an arrow, and how the piece lies to the warp."""
+
+    start: complex
+    end: complex
+    kind: Literal["straight", "cross", "bias"] = "straight"
+
+
+@dataclass(frozen=True, slots=True)
+class Paper:
+    """Provenance. ``tapes``: where edges were joined. ``patches``: closed chains of new paper; the
+    new paper of a piece is what of its patches lies inside its outline."""
+
+    tapes: tuple[Path, ...] = ()
+    patches: tuple[Path, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class CutPlan:
+    """How the piece is cut from cloth."""
+
+    quantity: int = 2
+    on_fold: bool = False
+    mirrored: bool = True
+    cloth: str = "shell"
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    name: str
+    outline: tuple[Edge, ...]
+    darts: tuple[DartRule, ...] = ()
+    marks: tuple[Mark, ...] = ()
+    lines: tuple[DrawnLine, ...] = ()
+    grain: Grain | None = None
+    paper: Paper = field(default_factory=Paper)
+    cut: CutPlan = field(default_factory=CutPlan)
+
+    @property
+    def segments(self) -> list[Segment]:
+        """The outline's segments in order."""
+        return [s for e in self.outline for s in e.path.segments]
+
+    @property
+    def area(self) -> float:
+        """cm², positive for a sound outline."""
+        return signed_area(self.segments)
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        """(left, top, right, bottom), cm, of the control points."""
+        return box_of(self.segments)
+
+    def contains(self, point: complex) -> bool:
+        return contains(self.segments, point)
+
+    @property
+    def edge_names(self) -> list[str]:
+        """Names of the edges that can be sewn, hemmed or folded, in outline order, each once."""
+        return list(dict.fromkeys(e.name for e in self.outline if not e.is_sewn_shut))
+
+    def mark(self, name: str) -> Mark:
+        """Raises NoSuchName listing the marks there are."""
+        for m in self.marks:
+            if m.name == name:
+                return m
+        raise no_such("mark", name, [m.name for m in self.marks], self.name)
+
+    def starting_at(self, vertex: int) -> Piece:
+        """The same piece with its outline counted from another corner."""
+        k = vertex % len(self.outline)
+        return replace(self, outline=self.outline[k:] + self.outline[:k]) if k else self
+
+    def placed(self, by: Transform) -> Piece:
+        """Slid, swung or turned over, with everything on it. Nothing is stretched."""
+        outline = tuple([e.placed(by) for e in self.outline])
+        return replace(
+            self,
+            outline=outline[::-1] if by.mirrored else outline,
+            marks=tuple(replace(m, at=by.point(m.at)) for m in self.marks),
+            lines=tuple(replace(x, path=x.path.placed(by)) for x in self.lines),
+            grain=self.grain and replace(self.grain, start=by.point(self.grain.start), end=by.point(self.grain.end)),
+            paper=Paper(
+                tuple(t.placed(by) for t in self.paper.tapes),
+                tuple(p.placed(by) for p in self.paper.patches),
+            ),
+        )

@@ -1,0 +1,36 @@
+"""What every piece must be after every act: closed, not crossing itself, with paper inside."""
+
+from __future__ import annotations
+
+from ..errors import MoveRefused
+from ..geometry.intersect import segments_cross
+from ..tolerances import CLOSE
+from .piece import Piece
+
+
+def closing_gap(piece: Piece) -> float:
+    """The largest gap between an edge's end and the next one's start, cm."""
+    ends = zip(piece.outline, piece.outline[1:] + piece.outline[:1], strict=True)
+    return max(abs(a.path.end - b.path.start) for a, b in ends)
+
+
+def crossing_edges(piece: Piece) -> tuple[str, str] | None:
+    """Names of two edges that cross each other, or None. Touching (at a pivot) is not crossing."""
+    segments = [(e.name, s) for e in piece.outline for s in e.path.segments]
+    for i, (name, s) in enumerate(segments):
+        for other_name, other in segments[i + 1 :]:
+            if segments_cross(s, other):
+                return name, other_name
+    return None
+
+
+def assert_sound(piece: Piece, cure: str = "Choose another place or a smaller amount.") -> Piece:
+    """The piece itself, or MoveRefused with the reason."""
+    if closing_gap(piece) > CLOSE * 10:
+        raise MoveRefused("the outline would not close.", piece.name, cure)
+    crossed = crossing_edges(piece)
+    if crossed:
+        raise MoveRefused(f"the {crossed[0]} would run over the {crossed[1]}: the paper would lie on itself.", piece.name, cure)
+    if piece.area <= 0:
+        raise MoveRefused("nothing would be left of the piece.", piece.name, cure)
+    return piece

@@ -1,0 +1,97 @@
+"""A style replayed: blocks and steps in, pattern out. Pure; the same input gives the same output to the last bit."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from .errors import PatternError
+from .house import HouseRules
+from .moves.move import Move
+from .paper.pattern import Pattern
+from .working import Sum
+
+
+@dataclass(frozen=True, slots=True)
+class Done:
+    """One step done: the pattern before and after it and its working (empty when muted)."""
+
+    number: int
+    step: Move
+    before: Pattern
+    after: Pattern
+    working: tuple[Sum, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Replay:
+    """As far as the steps could be done. ``stopped`` says at which step and why; the steps before it stand."""
+
+    start: Pattern
+    done: tuple[Done, ...]
+    stopped: PatternError | None = None
+
+    @property
+    def pattern(self) -> Pattern:
+        return self.done[-1].after if self.done else self.start
+
+
+def replay(start: Pattern, steps: Sequence[Move], rules: HouseRules) -> Replay:
+    """Do the steps one after the other, on paper."""
+    return _go_on(Replay(start, ()), steps, rules)
+
+
+def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> Replay:
+    done = list(so_far.done)
+    pattern = so_far.pattern
+    for step in steps[len(done) :]:
+        number = len(done) + 1
+        if step.muted:
+            done.append(Done(number, step, pattern, pattern, ()))
+            continue
+        try:
+            outcome = step.apply(pattern, rules)
+        except PatternError as e:
+            return Replay(so_far.start, tuple(done), e.at_step(number))
+        done.append(Done(number, step, pattern, outcome.pattern, outcome.working))
+        pattern = outcome.pattern
+    return Replay(so_far.start, tuple(done))
+
+
+class Replayer:
+    """Replays with remembered beginnings, so that dragging the last step costs one move.
+
+    Kept: the newest ``size`` replays by (start, rules, steps), all of them immutable values, so
+    nothing in it can go stale. ``key`` must change whenever the start does.
+    """
+
+    def __init__(self, size: int = 256) -> None:
+        self._kept: OrderedDict[tuple[object, ...], Replay] = OrderedDict()
+        self._size = size
+
+    def __call__(self, key: object, start: Pattern, steps: Sequence[Move], rules: HouseRules) -> Replay:
+        """The same as ``replay(start, steps, rules)``."""
+        words = tuple(s.model_dump_json() for s in steps)
+        base = (key, rules.model_dump_json())
+        so_far = Replay(start, ())
+        for n in range(len(steps), 0, -1):
+            known = self._kept.get((*base, *words[:n]))
+            if known is not None:
+                self._kept.move_to_end((*base, *words[:n]))
+                so_far = known
+                break
+        if so_far.stopped or (len(so_far.done) == len(steps) and steps):
+            return so_far
+        # The last step is the one being tried: what stands before it is worth keeping on its own.
+        if len(steps) > 1 and len(so_far.done) < len(steps) - 1:
+            so_far = self._keep((*base, *words[:-1]), _go_on(so_far, steps[:-1], rules))
+            if so_far.stopped:
+                return so_far
+        return self._keep((*base, *words), _go_on(so_far, steps, rules))
+
+    def _keep(self, key: tuple[object, ...], value: Replay) -> Replay:
+        self._kept[key] = value
+        while len(self._kept) > self._size:
+            self._kept.popitem(last=False)
+        return value

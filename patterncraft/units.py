@@ -1,0 +1,62 @@
+"""Reading and writing lengths as the trade writes them. The kernel itself knows centimetres only."""
+
+from __future__ import annotations
+
+import re
+from fractions import Fraction
+from math import isfinite
+from typing import Final, Literal
+
+from .errors import BadMeasure
+
+Unit = Literal["cm", "in"]
+INCH: Final = 2.54
+"""cm in an inch, exact by definition (international yard and pound agreement, 1959)."""
+
+_NUMBER = r"\d+(?:[.,]\d+)?"
+_LENGTH = re.compile(
+    rf"^\s*(?P<sign>-)?\s*(?:(?P<whole>{_NUMBER})(?:\s+(?P<num>\d+)\s*/\s*(?P<den>\d+))?|(?P<num2>\d+)\s*/\s*(?P<den2>\d+))"
+    r"\s*(?P<unit>cm|mm|in|inch|inches|\"|″|”)?\s*$",
+    re.IGNORECASE,
+)
+_VULGAR = {"¼": " 1/4", "½": " 1/2", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
+
+
+def parse_length(text: str, unit: Unit, where: str = "") -> float:
+    """A length in cm from what a person typed: "96", "37 1/2", "37.5in", "2 3/8″", "14,5 cm", "960mm".
+
+    Without a unit of its own the text is in ``unit``. The sign is read, so that a caller can say
+    that a negative makes no sense there.
+
+    Raises:
+        BadMeasure: not a length, a fraction over zero, or not finite.
+    """
+    for sign, words in _VULGAR.items():
+        text = text.replace(sign, words)
+    m = _LENGTH.match(text.strip())
+    if not m or len(text) > 40:
+        raise BadMeasure(f"“{text.strip()[:30]}” is not a length.", where, "Type it as 96, 37 1/2 or 37.5 in.")
+    num, den = m["num"] or m["num2"], m["den"] or m["den2"]
+    if den and int(den) == 0:
+        raise BadMeasure("a fraction cannot be over zero.", where)
+    value = float((m["whole"] or "0").replace(",", ".")) + (float(Fraction(int(num), int(den))) if num else 0.0)
+    own = (m["unit"] or unit).lower()
+    factor = 1.0 if own == "cm" else 0.1 if own == "mm" else INCH
+    value *= factor * (-1 if m["sign"] else 1)
+    if not isfinite(value):
+        raise BadMeasure("that number is beyond any tape.", where)
+    return value
+
+
+def format_length(cm: float, unit: Unit, decimals: int = 1, with_unit: bool = True) -> str:
+    """A length for people: "40.6 cm", or inches to the nearest sixteenth, "16 in", "2 3/8 in"."""
+    if unit == "cm":
+        text = f"{cm:.{decimals}f}"
+        text = text.lstrip("-") if float(text) == 0 else text
+        return f"{text} cm" if with_unit else text
+    sixteenths = round(abs(cm) / INCH * 16)
+    whole, rest = divmod(sixteenths, 16)
+    part = str(Fraction(rest, 16)) if rest else ""
+    text = f"{whole} {part}".strip() if whole or not part else part
+    sign = "−" if cm < 0 and sixteenths else ""
+    return f"{sign}{text} in" if with_unit else f"{sign}{text}"

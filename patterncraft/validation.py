@@ -1,0 +1,42 @@
+"""pydantic's findings in one sentence of trade words, with the field they belong to."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import ValidationError
+
+_WORDS = {
+    "missing": "“{field}” is missing.",
+    "extra_forbidden": "“{field}” is not known here.",
+    "float_parsing": "“{field}” must be a number.",
+    "float_type": "“{field}” must be a number.",
+    "int_parsing": "“{field}” must be a whole number.",
+    "finite_number": "“{field}” must be a finite number.",
+    "string_type": "“{field}” must be text.",
+    "bool_parsing": "“{field}” is either yes or no.",
+    "greater_than": "“{field}” must be more than {gt}.",
+    "greater_than_equal": "“{field}” must be at least {ge}.",
+    "less_than": "“{field}” must be less than {lt}.",
+    "less_than_equal": "“{field}” may be at most {le}.",
+    "literal_error": "“{field}” must be one of: {expected}.",
+    "string_too_long": "“{field}” may have at most {max_length} letters.",
+    "string_too_short": "“{field}” must not be empty.",
+}
+
+
+def first_fault(error: ValidationError, skip: int = 0) -> tuple[str, str]:
+    """(sentence, path of the field) of the first fault; ``skip`` leading path parts are left out."""
+    fault = error.errors()[0]
+    return sentence(fault["type"], fault["loc"][skip:], fault.get("ctx") or {}, fault["msg"])
+
+
+def sentence(kind: str, place: tuple[Any, ...], limits: dict[str, Any], otherwise: str) -> tuple[str, str]:
+    """One clear sentence for one fault of a typed model, and the path to its field."""
+    names = [str(p) for p in place if not isinstance(p, int) or p >= 0]
+    field = ".".join(n for n in names if not n.endswith("Place"))
+    leaf = names[-1].replace("_", " ") if names else "the input"
+    words = _WORDS.get(kind)
+    if words:
+        return words.format(field=leaf, **limits), field
+    return otherwise.removeprefix("Value error, ").rstrip(".") + ".", field
