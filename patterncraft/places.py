@@ -81,7 +81,7 @@ def nearest_place(piece: Piece, point: complex) -> EdgePlace:
     near = [(*_nearest_on(e.path, point), i) for i, e in enumerate(piece.outline) if not e.is_sewn_shut]
     _gap, along, index = min(near)
     spot = Spot(index, along)
-    name = piece.outline[spot.index].name
+    name = piece.outline[spot.edge].name
     whole = sewn_length(piece, name)
     share = distance_of(piece, spot) / whole
     snapped = next((s for s in _SNAPS if abs(s - share) * whole < 0.3), round(share, 3))

@@ -459,7 +459,7 @@ def _promised(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
     def hold(name: str, *sides: Stretch) -> Seam:
         return Seam(name, sides, (), SeamRule("hold", length=pattern.side_length(sides)))
 
-    seams = (
+    seams: tuple[Seam, ...] = (
         Seam("side", (Stretch("front", "side", "armhole"),), (Stretch("back", "side", "armhole"),), SeamRule("equal")),
         Seam(
             "shoulder", (Stretch("front", "shoulder", "neckline"),), (Stretch("back", "shoulder", "neckline"),), SeamRule("equal")

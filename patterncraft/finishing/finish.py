@@ -78,7 +78,7 @@ def finish(pattern: Pattern, rules: HouseRules, title: str = "") -> tuple[Finish
             for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
                 if side and at is not None:
                     place = pattern.on_side(side, at)
-                    notches[place.piece.name] += _snips(n, place.piece, place.spot.index, place.spot.along, rules)
+                    notches[place.piece.name] += _snips(n, place.piece, place.spot.edge, place.spot.along, rules)
     return tuple(_finished(i, p, notches[p.name], rules, title) for i, p in enumerate(pattern.pieces, 1))
 
 

@@ -170,7 +170,7 @@ def _notch_data(pattern: Pattern, piece: str) -> list[PieceNotch]:
                     continue
                 place = pattern.on_side(side, at)
                 if place.piece.name == piece:
-                    edge = place.piece.outline[place.spot.index].name
+                    edge = place.piece.outline[place.spot.edge].name
                     along = _short(distance_of(place.piece, place.spot))
                     point = _pair(point_of(place.piece, place.spot))
                     out.append(PieceNotch(name=n.name, seam=seam.name, edge=edge, at=along, point=point, style=n.style))
@@ -266,7 +266,7 @@ def _piece(data: PieceData, where: str) -> Piece:
         darts=tuple(DartRule(d.name, d.set_back, d.named) for d in data.darts),
         marks=tuple(Mark(m.name, complex(*m.at), m.kind) for m in data.marks),
         lines=tuple(DrawnLine(x.name, from_svg(x.path, place)) for x in data.lines),
-        grain=data.grain and Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind),
+        grain=Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind) if data.grain else None,
         paper=Paper(tuple(from_svg(t, place) for t in data.paper.tapes), tuple(from_svg(t, place) for t in data.paper.patches)),
         cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
     )

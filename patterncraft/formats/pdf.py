@@ -170,8 +170,8 @@ def _draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
     for x in p.darts:
         _line(canvas, [x.mouth[0] + shift, x.point + shift, x.mouth[1] + shift])
     canvas.setDash(1, 3)
-    for x in p.lines:
-        _curve(canvas, x.path, shift)
+    for line in p.lines:
+        _curve(canvas, line.path, shift)
     canvas.setDash()
     for x in p.darts:
         hole = x.drill + shift

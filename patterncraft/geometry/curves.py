@@ -13,7 +13,7 @@ def corner_curve(a: complex, corner: complex, b: complex, distance: float) -> tu
     The share stays within 0.3–0.95; a distance no such curve reaches gives the nearest one.
     """
     low, high = 0.3, 0.95
-    for _ in range(50):
+    for _ in range(30):
         share = 0.5 * (low + high)
         low, high = (share, high) if _nearest(_bowl(a, corner, b, share), corner) > distance else (low, share)
     share = 0.5 * (low + high)
@@ -26,9 +26,9 @@ def _bowl(a: complex, corner: complex, b: complex, share: float) -> Cubic:
 
 def _nearest(seg: Cubic, z: complex) -> float:
     """Distance from z to the curve: golden section between samples of the one dip a bowl has."""
-    best = min(range(1, 32), key=lambda i: abs(point_at(seg, i / 32) - z))
-    low, high = (best - 1) / 32, (best + 1) / 32
-    for _ in range(40):
+    best = min(range(1, 12), key=lambda i: abs(point_at(seg, i / 12) - z))
+    low, high = (best - 1) / 12, (best + 1) / 12
+    for _ in range(22):
         m1, m2 = low + 0.382 * (high - low), low + 0.618 * (high - low)
         low, high = (low, m2) if abs(point_at(seg, m1) - z) < abs(point_at(seg, m2) - z) else (m1, high)
     return abs(point_at(seg, 0.5 * (low + high)) - z)

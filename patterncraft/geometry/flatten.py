@@ -7,6 +7,7 @@ max|B''|·h²/8 with |B''| ≤ 6·D). An S-curve cannot look flat by accident.
 
 from __future__ import annotations
 
+from functools import lru_cache
 from math import ceil, sqrt
 
 from ..tolerances import FLAT
@@ -30,3 +31,9 @@ def flat_path(path: Path, tolerance: float = FLAT) -> list[complex]:
     for s in path.segments:
         points += flat_segment(s, tolerance)
     return points
+
+
+@lru_cache(maxsize=1 << 14)
+def predicate_points(seg: Segment) -> tuple[complex, ...]:
+    """The segment's points without its end, for predicates: within 0.01 cm of the curve. Remembered."""
+    return (seg[0], *flat_segment(seg, 0.01)[:-1])

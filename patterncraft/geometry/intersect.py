@@ -3,12 +3,10 @@
 from __future__ import annotations
 
 import cmath
-import itertools
-from math import acos, cos, pi, sqrt
+from math import acos, cbrt, cos, pi, sqrt
 from typing import NamedTuple
 
-from .flatten import flat_segment
-from .segment import Segment, hull_box, point_at
+from .segment import Segment, point_at
 
 
 class Crossing(NamedTuple):
@@ -79,7 +77,7 @@ def _real_roots(c0: float, c1: float, c2: float, c3: float) -> list[float]:
     inside = q * q / 4 + p**3 / 27
     if inside > 0:
         r = sqrt(inside)
-        root = _cube_root(-q / 2 + r) + _cube_root(-q / 2 - r)
+        root = cbrt(-q / 2 + r) + cbrt(-q / 2 - r)
         roots = [root]
         if inside < 1e-12 * max(1.0, q * q):
             roots.append(-root / 2)
@@ -90,10 +88,6 @@ def _real_roots(c0: float, c1: float, c2: float, c3: float) -> list[float]:
         third = acos(max(-1.0, min(1.0, 3 * q / (p * m)))) / 3
         roots = [m * cos(third - 2 * pi * k / 3) for k in range(3)]
     return [r - a / 3 for r in roots]
-
-
-def _cube_root(x: float) -> float:
-    return x ** (1 / 3) if x >= 0 else -((-x) ** (1 / 3))
 
 
 def line_meeting(a: complex, along: complex, b: complex, beside: complex) -> complex | None:
@@ -113,29 +107,3 @@ def circles_meet(a: complex, ra: float, b: complex, rb: float) -> tuple[complex,
     y = cmath.sqrt(ra * ra - x * x).real
     unit = (b - a) / d
     return a + unit * complex(x, y), a + unit * complex(x, -y)
-
-
-def segments_cross(first: Segment, second: Segment, tolerance: float = 0.002) -> bool:
-    """Whether two segments properly cross each other (touching ends and running along do not count).
-
-    Curves are flattened within ``tolerance``; a crossing shallower than that is not seen.
-    """
-    a, b = hull_box(first), hull_box(second)
-    if a[0] > b[2] or b[0] > a[2] or a[1] > b[3] or b[1] > a[3]:
-        return False
-    return _polylines_cross([first[0], *flat_segment(first, tolerance)], [second[0], *flat_segment(second, tolerance)])
-
-
-def _polylines_cross(ps: list[complex], qs: list[complex]) -> bool:
-    return any(_stretches_cross(a, b, c, d) for a, b in itertools.pairwise(ps) for c, d in itertools.pairwise(qs))
-
-
-def _stretches_cross(a: complex, b: complex, c: complex, d: complex) -> bool:
-    eps = 1e-7
-    ab, cd = b - a, d - c
-    na, nc = ab.conjugate(), cd.conjugate()
-    ac, ca = (na * (c - a)).imag, (nc * (a - c)).imag
-    if abs(ac) < eps or abs(ca) < eps:
-        return False
-    ad, cb = (na * (d - a)).imag, (nc * (b - c)).imag
-    return ac * ad < 0 and ca * cb < 0 and min(abs(ad), abs(cb)) > eps

@@ -1,11 +1,13 @@
-"""What a closed chain of segments encloses: area and containment, exact on the curves."""
+"""What a closed chain of segments encloses: area (exact), containment and self-crossing (flattened)."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
-from .intersect import line_crossings
-from .segment import Segment, derivative_at, hull_box
+import numpy as np
+
+from .flatten import predicate_points
+from .segment import Segment, hull_box
 
 
 def signed_area(segments: Iterable[Segment]) -> float:
@@ -28,15 +30,40 @@ def box_of(segments: Iterable[Segment]) -> tuple[float, float, float, float]:
     return min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes)
 
 
-def contains(segments: Iterable[Segment], point: complex) -> bool:
-    """Whether a closed chain encloses the point (non-zero winding). Points on the line may go either way."""
-    chain = list(segments)
-    _, _, right, _ = box_of(chain)
-    # A ray with an irrational slope: it does not pass through drafted corners by design.
-    far = complex(right + 10.0, point.imag + 0.0137 * (right + 10.0 - point.real))
-    winding = 0
-    for s in chain:
-        for hit in line_crossings(point, far, s, slack=0.0):
-            side = ((far - point).conjugate() * derivative_at(s, hit.t)).imag
-            winding += 1 if side > 0 else -1
-    return winding != 0
+def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[bool]:
+    """For each point, whether a closed chain encloses it (non-zero winding).
+
+    Curves are flattened within 0.01 cm; a point nearer the line than that may go either way.
+    """
+    if not points:
+        return []
+    a = np.array([p for s in segments for p in predicate_points(s)])
+    b = np.roll(a, -1)
+    z = np.array(points)[:, None]
+    left = ((b - a).conj() * (z - a)).imag
+    up = (a.imag <= z.imag) & (b.imag > z.imag) & (left > 0)
+    down = (a.imag > z.imag) & (b.imag <= z.imag) & (left < 0)
+    winding = up.sum(axis=1) - down.sum(axis=1)
+    return [bool(w) for w in winding]
+
+
+def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:
+    """Numbers of two segments of a closed chain that properly cross, or None.
+
+    Touching (two darts at one pivot) and running along each other is not crossing. Curves are
+    flattened within 0.01 cm; a crossing shallower than that is not seen.
+    """
+    flat = [predicate_points(s) for s in segments]
+    a = np.array([p for points in flat for p in points])
+    b = np.roll(a, -1)
+    along = (b - a).conj()[:, None]
+    ahead = (along * (b[None, :] - a[:, None])).imag
+    behind = (along * (a[None, :] - a[:, None])).imag
+    eps = 1e-6
+    across = (ahead * behind < 0) & (np.abs(ahead) > eps) & (np.abs(behind) > eps)
+    both = across & across.T
+    if not both.any():
+        return None
+    owner = [i for i, points in enumerate(flat) for _ in points]
+    i, j = np.argwhere(both)[0]
+    return owner[int(i)], owner[int(j)]

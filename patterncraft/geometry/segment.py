@@ -6,7 +6,6 @@ Parameter ``t`` always runs 0–1 from the segment's start to its end.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import cast
 
 Line = tuple[complex, complex]
 Cubic = tuple[complex, complex, complex, complex]
@@ -50,7 +49,7 @@ def split(seg: Segment, t: float) -> tuple[Segment, Segment]:
 
 def reverse(seg: Segment) -> Segment:
     """The same curve, run the other way."""
-    return cast(Segment, seg[::-1])
+    return seg[::-1]
 
 
 def start_direction(seg: Segment) -> complex:

@@ -101,7 +101,7 @@ def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
 
 def slot_field(slot: str, prompt: str, pick: Pick, title: str, default: Any = ..., **limits: Any) -> Any:
     """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit."""
-    extra = {"slot": slot, "prompt": prompt, "pick": pick}
+    extra: dict[str, Any] = {"slot": slot, "prompt": prompt, "pick": pick}
     if "unit" in limits:
         extra["unit"] = limits.pop("unit")
     return Field(default=default, title=title, json_schema_extra=extra, **limits)

@@ -189,7 +189,7 @@ def _named(piece: Piece, edge: str, rules: HouseRules) -> Piece:
     """The two sides of the new cut become the legs of a dart."""
 
     def leg(e: Edge) -> Edge:
-        return replace(e, kind="dart") if e.name == NEW else e
+        return Edge(NEW, "dart", e.path, e.cut) if e.name == NEW else e
 
     rule = DartRule(NEW, rules.set_backs.for_edge(edge))
     return replace(piece, outline=tuple(leg(e) for e in piece.outline), darts=(*piece.darts, rule))

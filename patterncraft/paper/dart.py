@@ -65,6 +65,8 @@ class Dart:
 
 def darts_of(piece: Piece) -> list[Dart]:
     """All darts in outline order."""
+    if not piece.darts:
+        return []
     rules = {r.name: r for r in piece.darts}
     found = []
     n = len(piece.outline)
@@ -115,7 +117,7 @@ def renamed(piece: Piece) -> Piece:
             names[d.name] = f"{edge} dart" if len(members) == 1 else f"{edge} dart {i}"
     if len(darts) == len(piece.darts) and all(old == new for old, new in names.items()):
         return piece
-    outline = tuple(replace(e, name=names.get(e.name, e.name)) if e.kind == "dart" else e for e in piece.outline)
+    outline = tuple(Edge(names.get(e.name, e.name), "dart", e.path, e.cut) if e.kind == "dart" else e for e in piece.outline)
     rules = tuple(replace(d.rule, name=names[d.name]) for d in darts)
     return replace(piece, outline=outline, darts=rules)
 

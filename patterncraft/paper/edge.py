@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal, get_args
 
 from ..geometry.path import Path
@@ -40,7 +40,7 @@ class Edge:
 
     def placed(self, by: Transform) -> Edge:
         path = self.path.reversed() if by.mirrored else self.path
-        return replace(self, path=path.placed(by))
+        return self.with_path(path.placed(by))
 
     def with_path(self, path: Path) -> Edge:
-        return replace(self, path=path)
+        return Edge(self.name, self.kind, path, self.cut)

@@ -30,14 +30,14 @@ class Parted(NamedTuple):
 
 def open_corner(piece: Piece, spot: Spot) -> tuple[Piece, int]:
     """The same piece with a corner at the spot, and that corner's number. Near a corner, that corner."""
-    edge = piece.outline[spot.index]
+    edge = piece.outline[spot.edge]
     if spot.along < SNAP:
-        return piece, spot.index
+        return piece, spot.edge
     if spot.along > edge.length - SNAP:
-        return piece, (spot.index + 1) % len(piece.outline)
+        return piece, (spot.edge + 1) % len(piece.outline)
     a, b = edge.path.cut(spot.along)
-    outline = (*piece.outline[: spot.index], edge.with_path(a), edge.with_path(b), *piece.outline[spot.index + 1 :])
-    return replace(piece, outline=outline), spot.index + 1
+    outline = (*piece.outline[: spot.edge], edge.with_path(a), edge.with_path(b), *piece.outline[spot.edge + 1 :])
+    return replace(piece, outline=outline), spot.edge + 1
 
 
 def part(piece: Piece, start: int, end: int, line: Path, cut: str) -> Parted:
@@ -79,20 +79,26 @@ def _same_line(a: Path, b: Path) -> bool:
 
 
 def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> Parted:
-    marks = [(m, first.contains(m.at)) for m in piece.marks]
-    lines = [(DrawnLine(x.name, p), first.contains(_middle(p))) for x in piece.lines for p in _cut_by(x.path, line)]
-    tapes = [(p, first.contains(_middle(p))) for t in piece.paper.tapes for p in _cut_by(t, line)]
-    grain_first = piece.grain is not None and first.contains(0.5 * (piece.grain.start + piece.grain.end))
+    lines = [DrawnLine(x.name, p) for x in piece.lines for p in _cut_by(x.path, line)]
+    tapes = [p for t in piece.paper.tapes for p in _cut_by(t, line)]
+    grain = [0.5 * (g.start + g.end) for g in [piece.grain] if g]
+    inside = iter(
+        first.contains(*(m.at for m in piece.marks), *(_middle(x.path) for x in lines), *(_middle(t) for t in tapes), *grain)
+    )
+    marks_here = [(m, next(inside)) for m in piece.marks]
+    lines_here = [(x, next(inside)) for x in lines]
+    tapes_here = [(t, next(inside)) for t in tapes]
+    grain_first = next(inside, False)
 
     def side(half: Piece, inside: bool) -> Piece:
         names = {e.name for e in half.outline if e.kind == "dart"}
         return replace(
             half,
             darts=tuple(d for d in piece.darts if d.name in names),
-            marks=tuple(m for m, here in marks if here == inside),
-            lines=tuple(x for x, here in lines if here == inside),
+            marks=tuple(m for m, here in marks_here if here == inside),
+            lines=tuple(x for x, here in lines_here if here == inside),
             grain=piece.grain if grain_first == inside else None,
-            paper=Paper(tuple(t for t, here in tapes if here == inside), piece.paper.patches),
+            paper=Paper(tuple(t for t, here in tapes_here if here == inside), piece.paper.patches),
         )
 
     return Parted(side(first, True), side(second, False))
@@ -133,4 +139,4 @@ def runs_inside(piece: Piece, a: complex, b: complex) -> bool:
         for hit in line_crossings(a, b, s):
             if CLOSE < hit.s * size < size - CLOSE and min(abs(hit.point - a), abs(hit.point - b)) > 10 * SNAP:
                 return False
-    return all(piece.contains(a + (b - a) * f) for f in (0.003, 0.5, 0.997))
+    return all(piece.contains(*(a + (b - a) * f for f in (0.003, 0.5, 0.997))))

@@ -100,8 +100,9 @@ class Piece:
         """(left, top, right, bottom), cm, of the control points."""
         return box_of(self.segments)
 
-    def contains(self, point: complex) -> bool:
-        return contains(self.segments, point)
+    def contains(self, *points: complex) -> list[bool]:
+        """For each point, whether it lies on the paper."""
+        return contains(self.segments, points)
 
     @property
     def edge_names(self) -> list[str]:
@@ -126,8 +127,8 @@ class Piece:
         return replace(
             self,
             outline=outline[::-1] if by.mirrored else outline,
-            marks=tuple(replace(m, at=by.point(m.at)) for m in self.marks),
-            lines=tuple(replace(x, path=x.path.placed(by)) for x in self.lines),
+            marks=tuple([Mark(m.name, by.point(m.at), m.kind) for m in self.marks]),
+            lines=tuple([DrawnLine(x.name, x.path.placed(by)) for x in self.lines]),
             grain=self.grain and replace(self.grain, start=by.point(self.grain.start), end=by.point(self.grain.end)),
             paper=Paper(
                 tuple(t.placed(by) for t in self.paper.tapes),

@@ -12,9 +12,9 @@ from .piece import Piece
 
 
 class Spot(NamedTuple):
-    """A place on the outline: ``along`` cm from the start of edge number ``index``."""
+    """A place on the outline: ``along`` cm from the start of edge number ``edge``."""
 
-    index: int
+    edge: int
     along: float
 
 
@@ -87,12 +87,12 @@ def spot_along(piece: Piece, name: str, distance: float, from_end: bool = False)
 def distance_of(piece: Piece, spot: Spot) -> float:
     """cm along the sewn edge from its start to the spot: the inverse of ``spot_along``."""
     total = 0.0
-    for i in run_of(piece, piece.outline[spot.index].name):
-        if i == spot.index:
+    for i in run_of(piece, piece.outline[spot.edge].name):
+        if i == spot.edge:
             return total + spot.along
         total += piece.outline[i].length
     raise AssertionError("a spot lies on an edge of the outline")
 
 
 def point_of(piece: Piece, spot: Spot) -> complex:
-    return piece.outline[spot.index].path.at(spot.along)
+    return piece.outline[spot.edge].path.at(spot.along)

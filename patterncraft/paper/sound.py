@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..errors import MoveRefused
-from ..geometry.intersect import segments_cross
+from ..geometry.region import crossing_pair
 from ..tolerances import CLOSE
 from .piece import Piece
 
@@ -16,12 +16,9 @@ def closing_gap(piece: Piece) -> float:
 
 def crossing_edges(piece: Piece) -> tuple[str, str] | None:
     """Names of two edges that cross each other, or None. Touching (at a pivot) is not crossing."""
-    segments = [(e.name, s) for e in piece.outline for s in e.path.segments]
-    for i, (name, s) in enumerate(segments):
-        for other_name, other in segments[i + 1 :]:
-            if segments_cross(s, other):
-                return name, other_name
-    return None
+    names = [e.name for e in piece.outline for _ in e.path.segments]
+    pair = crossing_pair(piece.segments)
+    return (names[pair[0]], names[pair[1]]) if pair else None
 
 
 def assert_sound(piece: Piece, cure: str = "Choose another place or a smaller amount.") -> Piece:

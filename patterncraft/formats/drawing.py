@@ -1,0 +1,175 @@
+"""A pattern as the table shows it: paths, names and measures in words, ready to be drawn and picked.
+
+These models are the wire format of the interface: it draws what stands here and computes nothing.
+"""
+
+from __future__ import annotations
+
+from ..finishing.finish import lies_on_fold
+from ..geometry.path import Path, chain, straight
+from ..geometry.svgpath import to_svg
+from ..house import Strict
+from ..paper.dart import Dart, darts_of
+from ..paper.edge import EdgeKind
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import sewn_length
+from ..units import Unit, format_length
+
+GAP = 7.0
+"""cm between sheets on the table: room for a dart to swing open."""
+Point = tuple[float, float]
+
+
+class DrawnEdge(Strict):
+    """``name`` is the edge's; a cut edge comes once per part. ``sewn`` is the whole edge's sewn length in words."""
+
+    name: str
+    kind: EdgeKind
+    d: str
+    cut: bool
+    sewn: str
+
+
+class DrawnDart(Strict):
+    """``d``: mouth – pivot – mouth. ``stitch``: mouth – sewn point – mouth."""
+
+    name: str
+    d: str
+    stitch: str
+    pivot: Point
+    point: Point
+    middle: Point
+    mouth: tuple[Point, Point]
+    intake: str
+
+
+class DrawnMark(Strict):
+    name: str
+    at: Point
+
+
+class DrawnNotch(Strict):
+    name: str
+    seam: str
+    d: str
+
+
+class DrawnPiece(Strict):
+    """One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm."""
+
+    name: str
+    at: Point
+    box: tuple[float, float, float, float]
+    outline: str
+    edges: list[DrawnEdge]
+    darts: list[DrawnDart]
+    marks: list[DrawnMark]
+    lines: list[DrawnEdge]
+    notches: list[DrawnNotch]
+    tapes: list[str]
+    patches: list[str]
+    grain: str
+    label_at: Point
+    note: str
+
+
+class Drawing(Strict):
+    """All sheets; ``box`` holds the table's extent, cm."""
+
+    pieces: list[DrawnPiece]
+    box: tuple[float, float, float, float]
+
+
+def draw(pattern: Pattern, unit: Unit, shifts: dict[str, complex] | None = None) -> Drawing:
+    """The drawing of a pattern. ``shifts`` places the sheets (see ``table_places``)."""
+    places = shifts or table_places(pattern)
+    pieces = [_piece(pattern, p, unit, places.get(p.name, 0j)) for p in pattern.pieces]
+    boxes = [(p.box[0] + p.at[0], p.box[1] + p.at[1], p.box[2] + p.at[0], p.box[3] + p.at[1]) for p in pieces]
+    box = (min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes))
+    return Drawing(pieces=pieces, box=_rounded_box(box))
+
+
+def table_places(pattern: Pattern) -> dict[str, complex]:
+    """Sheets side by side, tops level: the same for a style whatever its steps do, so nothing jumps."""
+    places, x = {}, 0.0
+    for p in pattern.pieces:
+        left, _, right, _ = p.box
+        places[p.name] = complex(x - left, 0.0)
+        x += right - left + GAP
+    return places
+
+
+def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
+    sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
+    left, top, right, bottom = p.box
+    note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
+    return DrawnPiece(
+        name=p.name,
+        at=_xy(at),
+        box=_rounded_box((left, top, right, bottom)),
+        outline=to_svg(chain(e.path for e in p.outline), closed=True),
+        edges=[
+            DrawnEdge(name=e.name, kind=e.kind, d=to_svg(e.path), cut=bool(e.cut), sewn=sewn.get(e.name, ""))
+            for e in p.outline
+            if e.kind != "dart"
+        ],
+        darts=[_dart(d, unit) for d in darts_of(p)],
+        marks=[DrawnMark(name=m.name, at=_xy(m.at)) for m in p.marks],
+        lines=[
+            DrawnEdge(name=x.name, kind="raw", d=to_svg(x.path), cut=False, sewn=format_length(x.path.length, unit))
+            for x in p.lines
+        ],
+        notches=_notches(pattern, p.name),
+        tapes=[to_svg(t) for t in p.paper.tapes],
+        patches=[to_svg(t, closed=True) for t in p.paper.patches],
+        grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
+        label_at=_label_at(p),
+        note=note,
+    )
+
+
+def _label_at(p: Piece) -> Point:
+    left, top, right, bottom = p.box
+    if p.grain:
+        return _xy(p.grain.start + complex(0.8, 1.2))
+    return _xy(complex(0.5 * (left + right), 0.5 * (top + bottom)))
+
+
+def _dart(d: Dart, unit: Unit) -> DrawnDart:
+    a, b = d.mouth
+    return DrawnDart(
+        name=d.name,
+        d=to_svg(Path((*d.leg_in.path.segments, *d.leg_out.path.segments))),
+        stitch=to_svg(Path(((a, d.sewn_point), (d.sewn_point, b)))),
+        pivot=_xy(d.pivot),
+        point=_xy(d.sewn_point),
+        middle=_xy(d.middle),
+        mouth=(_xy(a), _xy(b)),
+        intake=format_length(d.intake, unit),
+    )
+
+
+def _notches(pattern: Pattern, piece: str) -> list[DrawnNotch]:
+    out = []
+    for seam in pattern.seams:
+        for n in pattern.notches_of(seam.name):
+            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+                if not side or at is None:
+                    continue
+                place = pattern.on_side(side, at)
+                if place.piece.name == piece:
+                    path = place.piece.outline[place.spot.edge].path
+                    for along in [place.spot.along] if n.style == "single" else [place.spot.along - 0.4, place.spot.along + 0.4]:
+                        point = path.at(along)
+                        inward = path.direction_at(along) * 1j
+                        out.append(DrawnNotch(name=n.name, seam=seam.name, d=to_svg(straight(point, point + 0.7 * inward))))
+    return out
+
+
+def _xy(z: complex) -> Point:
+    return round(z.real, 4), round(z.imag, 4)
+
+
+def _rounded_box(box: tuple[float, float, float, float]) -> tuple[float, float, float, float]:
+    return round(box[0], 3), round(box[1], 3), round(box[2], 3), round(box[3], 3)

@@ -1,0 +1,49 @@
+"""The one shape of every error the API answers with."""
+
+from django.http import HttpResponse
+from ninja import Schema
+
+from patterncraft.errors import PatternError
+
+
+class Fault(Schema):
+    """``message`` is the whole sentence; ``field`` the path of the value it is about; ``step`` counts from 1."""
+
+    code: str
+    message: str
+    where: str = ""
+    cure: str = ""
+    field: str = ""
+    step: int | None = None
+
+
+class ErrorOut(Schema):
+    error: Fault
+
+
+class Missing(PatternError):
+    """Not there, or not this workroom's: the two are not told apart."""
+
+    code = "not_here"
+
+
+class Conflict(PatternError):
+    """Somebody else changed it in the meantime."""
+
+    code = "changed_meanwhile"
+
+
+class NotSignedIn(PatternError):
+    code = "not_signed_in"
+
+
+def fault_of(error: PatternError) -> Fault:
+    return Fault(code=error.code, message=str(error), where=error.where, cure=error.cure, field=error.field, step=error.step)
+
+
+def error_response(error: PatternError, status: int) -> HttpResponse:
+    return HttpResponse(ErrorOut(error=fault_of(error)).model_dump_json(), status=status, content_type="application/json")
+
+
+ERRORS = {400: ErrorOut, 401: ErrorOut, 403: ErrorOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut}
+"""Declared on every route, so that the typed client knows them."""

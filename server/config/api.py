@@ -1,0 +1,59 @@
+"""The API put together, and all errors turned into one shape."""
+
+import logging
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+
+from patterncraft.errors import BadSetting, PatternError
+from patterncraft.validation import sentence
+
+from ..people.api import router as people
+from ..shelf.api import router as shelf
+from ..styles.api import router as styles
+from ..workrooms.access import signed_in
+from ..workrooms.api import router as workrooms
+from .answers import Conflict, Missing, NotSignedIn, error_response
+
+log = logging.getLogger(__name__)
+api = NinjaAPI(title="Steady Shear", version="1", auth=signed_in, docs_url=None, openapi_url=None)
+api.add_router("", workrooms)
+api.add_router("", people)
+api.add_router("", shelf)
+api.add_router("", styles)
+
+STATUS = {Missing: 404, Conflict: 409, NotSignedIn: 401}
+
+
+@api.exception_handler(PatternError)
+def refused(request: HttpRequest, error: PatternError) -> HttpResponse:
+    return error_response(error, STATUS.get(type(error), 422))
+
+
+@api.exception_handler(ValidationError)
+def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    first = error.errors[0]
+    message, field = sentence(first["type"], tuple(first["loc"][2:]), first.get("ctx") or {}, first["msg"])
+    return error_response(BadSetting(message, field=field), 422)
+
+
+@api.exception_handler(AuthenticationError)
+def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return error_response(NotSignedIn("you are not signed in.", cure="Sign in; what you typed is kept on this page."), 401)
+
+
+@api.exception_handler(AuthorizationError)
+@api.exception_handler(HttpError)
+def refused_by_web(request: HttpRequest, error: HttpError) -> HttpResponse:
+    known = {400: "the request could not be read.", 403: "this page has grown old."}
+    cure = "Reload it and try again."
+    return error_response(PatternError(known.get(error.status_code, str(error)), cure=cure), error.status_code)
+
+
+@api.exception_handler(Exception)
+def unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:
+    log.exception("unforeseen error at %s", request.path, exc_info=error)
+    return error_response(
+        PatternError("something went wrong that we did not foresee.", cure="Nothing was changed. Try again."), 500
+    )

@@ -1,0 +1,95 @@
+"""Settings for one machine. Everything that may differ comes from the environment."""
+
+import os
+import secrets
+from pathlib import Path
+
+BASE = Path(__file__).resolve().parents[2]
+VAR = Path(os.environ.get("STEADY_SHEAR_VAR", BASE / "var"))
+VAR.mkdir(parents=True, exist_ok=True)
+
+
+def _secret() -> str:
+    """Made at the first start and kept beside the database, readable by its owner only."""
+    given = os.environ.get("STEADY_SHEAR_SECRET")
+    if given:
+        return given
+    path = VAR / "secret-key"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(secrets.token_urlsafe(50))
+    return path.read_text()
+
+
+SECRET_KEY = _secret()
+DEBUG = False
+DEMO = os.environ.get("STEADY_SHEAR_DEMO", "") == "1"
+ALLOWED_HOSTS = [
+    "127.0.0.1",
+    "localhost",
+    "[::1]",
+    "testserver",
+    *filter(None, os.environ.get("STEADY_SHEAR_HOSTS", "").split(",")),
+]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "ninja",
+    "server.workrooms",
+    "server.people",
+    "server.shelf",
+    "server.styles",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "server.config.middleware.RefuseHugeBodies",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "server.config.urls"
+WSGI_APPLICATION = "server.config.wsgi.application"
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": os.environ.get("STEADY_SHEAR_DB", str(VAR / "steady-shear.sqlite3")),
+        "OPTIONS": {
+            # Writers queue instead of failing: the write lock is taken when a transaction begins.
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+        },
+        "TEST": {"NAME": str(VAR / "test.sqlite3")},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+LARGEST_BODY = 11 * 1024 * 1024
+DATA_UPLOAD_MAX_MEMORY_SIZE = LARGEST_BODY
+
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en"
+
+WEB = BASE / "web" / "dist"
+WHITENOISE_ROOT = WEB if WEB.exists() else None
+WHITENOISE_INDEX_FILE = False
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
+    """Built assets carry a hash in their names."""
+    return url.startswith("/assets/")

@@ -1,0 +1,23 @@
+"""All addresses: the API, a health check, and the one page for everything else."""
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.urls import path, re_path
+
+from .api import api
+from .page import page
+
+
+def health(request: HttpRequest) -> HttpResponse:
+    return JsonResponse({"ok": True})
+
+
+def no_such_address(request: HttpRequest, rest: str = "") -> HttpResponse:
+    return JsonResponse({"error": {"code": "not_here", "message": "There is nothing at this address."}}, status=404)
+
+
+urlpatterns = [
+    path("health", health),
+    path("api/", api.urls),
+    path("api/<path:rest>", no_such_address),
+    re_path(r"^(?!api/|assets/).*$", page),
+]

@@ -1,0 +1,168 @@
+"""People, their charts, and reading what was typed."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from patterncraft.errors import BadMeasure, BadSetting
+from patterncraft.measures.chart import doubts, read_chart, read_measure
+from patterncraft.measures.keys import MEASURES
+from patterncraft.units import Unit, format_length
+
+from ..config.answers import ERRORS, Fault, Missing, fault_of
+from ..workrooms.access import workroom_of
+from ..workrooms.models import Workroom
+from .models import MeasureChart, Person
+
+router = Router(tags=["people"])
+
+
+class MeasureKeyOut(Schema):
+    """Range in words, in the house unit."""
+
+    key: str
+    title: str
+    group: str
+    how: str
+    range: str
+    iso: str
+
+
+class ChartIn(Schema):
+    """Measures as typed, by key; empty texts are left out."""
+
+    taken_on: date
+    texts: dict[str, str] = Field(max_length=100)
+
+
+class ChartText(Schema):
+    texts: dict[str, str] = Field(max_length=100)
+
+
+class DoubtOut(Schema):
+    key: str
+    message: str
+
+
+class Reading(Schema):
+    """What typed measures mean: cm by key, faults (unreadable) and doubts (implausible)."""
+
+    values: dict[str, float]
+    faults: list[Fault]
+    doubts: list[DoubtOut]
+
+
+class ChartOut(Schema):
+    id: int
+    taken_on: date
+    values: dict[str, float]
+    texts: dict[str, str]
+    doubts: list[DoubtOut]
+
+
+class PersonIn(Schema):
+    name: str = Field(min_length=1, max_length=120)
+    note: str = Field(default="", max_length=500)
+
+
+class PersonOut(Schema):
+    id: int
+    name: str
+    note: str
+    charts: list[ChartOut]
+
+
+def _typed(texts: dict[str, str]) -> dict[str, str]:
+    return {k: t for k, t in texts.items() if t.strip()}
+
+
+def _chart_out(chart: MeasureChart, unit: Unit) -> ChartOut:
+    texts = {k: format_length(v, unit, with_unit=False) for k, v in chart.values.items()}
+    found = [DoubtOut(key=d.key, message=d.message) for d in doubts(chart.values, unit)]
+    return ChartOut(id=chart.pk, taken_on=chart.taken_on, values=chart.values, texts=texts, doubts=found)
+
+
+def _person_out(person: Person, unit: Unit) -> PersonOut:
+    charts = [_chart_out(c, unit) for c in person.charts.all()]
+    return PersonOut(id=person.pk, name=person.name, note=person.note, charts=charts)
+
+
+def chart_of(room: Workroom, chart_id: int) -> MeasureChart:
+    """Raises Missing when the chart is not of this workroom."""
+    found = MeasureChart.objects.select_related("person").filter(person__workroom=room, pk=chart_id).first()
+    if found is None:
+        raise Missing("there is no such measure chart in this workroom.", cure="Choose one of the people's charts.")
+    return found
+
+
+@router.get("/measure-keys", response={200: list[MeasureKeyOut], **ERRORS})
+def measure_keys(request: HttpRequest) -> list[MeasureKeyOut]:
+    unit = workroom_of(request).house_rules().unit
+    return [
+        MeasureKeyOut(
+            key=m.key,
+            title=m.title,
+            group=m.group,
+            how=m.how,
+            range=f"{format_length(m.low, unit, 0, False)}–{format_length(m.high, unit, 0)}",
+            iso=m.iso,
+        )
+        for m in MEASURES.values()
+    ]
+
+
+@router.post("/measures/read", response={200: Reading, **ERRORS})
+def read_measures(request: HttpRequest, body: ChartText) -> Reading:
+    """Look over typed measures without keeping them."""
+    unit = workroom_of(request).house_rules().unit
+    values: dict[str, float] = {}
+    faults: list[Fault] = []
+    for key, text in _typed(body.texts).items():
+        try:
+            values[key] = read_measure(key, text, unit)
+        except BadMeasure as e:
+            faults.append(fault_of(e))
+    found = [DoubtOut(key=d.key, message=d.message) for d in doubts(values, unit)]
+    return Reading(values=values, faults=faults, doubts=found)
+
+
+@router.get("/people", response={200: list[PersonOut], **ERRORS})
+def people(request: HttpRequest) -> list[PersonOut]:
+    room = workroom_of(request)
+    unit = room.house_rules().unit
+    return [_person_out(p, unit) for p in Person.objects.of(room).prefetch_related("charts")]
+
+
+@router.post("/people", response={200: PersonOut, **ERRORS})
+def add_person(request: HttpRequest, body: PersonIn) -> PersonOut:
+    if not body.name.strip():
+        raise BadSetting("a person needs a name.", field="name")
+    room = workroom_of(request)
+    person = Person.objects.create(workroom=room, name=body.name.strip(), note=body.note.strip())
+    return _person_out(person, room.house_rules().unit)
+
+
+@router.put("/people/{person_id}", response={200: PersonOut, **ERRORS})
+def change_person(request: HttpRequest, person_id: int, body: PersonIn) -> PersonOut:
+    room = workroom_of(request)
+    person = Person.objects.one(room, person_id)
+    person.name, person.note = body.name.strip(), body.note.strip()
+    person.save(update_fields=["name", "note"])
+    return _person_out(person, room.house_rules().unit)
+
+
+@router.post("/people/{person_id}/charts", response={200: ChartOut, **ERRORS})
+def add_chart(request: HttpRequest, person_id: int, body: ChartIn) -> ChartOut:
+    """Keep a chart. Typed on the same day again it replaces that day's; other days' charts stay."""
+    room = workroom_of(request)
+    unit = room.house_rules().unit
+    person = Person.objects.one(room, person_id)
+    values = read_chart(_typed(body.texts), unit)
+    if not values:
+        raise BadMeasure("no measure has been typed yet.", person.name, "Type at least one.", "bust_girth")
+    chart, _ = MeasureChart.objects.update_or_create(person=person, taken_on=body.taken_on, defaults={"values": values})
+    return _chart_out(chart, unit)

@@ -1,0 +1,33 @@
+"""People and their measure charts. Measures are personal data: reached only through the workroom."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from ..workrooms.models import OwnedManager, Workroom
+
+
+class Person(models.Model):
+    workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
+    name = models.CharField(max_length=120)
+    note = models.CharField(max_length=500, blank=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    objects: OwnedManager[Person] = OwnedManager()
+
+    class Meta:
+        ordering = ("name", "pk")
+        verbose_name = "person"
+
+
+class MeasureChart(models.Model):
+    """One taking of measures. Values in cm by key. Never changed after the day: a new day is a new chart."""
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="charts")
+    taken_on = models.DateField()
+    values = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-taken_on", "-pk")
+        verbose_name = "measure chart"

@@ -1,0 +1,72 @@
+"""Blocks in and out of the shelf."""
+
+from __future__ import annotations
+
+import json
+from functools import lru_cache
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max
+
+from patterncraft.drafting.school import Block as Draft
+from patterncraft.drafting.schools import school
+from patterncraft.errors import BadSetting
+from patterncraft.formats.openfile import BlockFile
+from patterncraft.formats.openfile_io import block_file, read_block, write_file
+
+from ..config.answers import Missing
+from ..people.models import Person
+from ..workrooms.models import Workroom
+from .models import Block, BlockRevision
+
+
+def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "") -> Block:
+    """A new block with its first revision."""
+    if not name.strip():
+        raise BadSetting("a block needs a name.", field="name")
+    with transaction.atomic():
+        block = Block.objects.create(workroom=room, person=person, name=name.strip())
+        BlockRevision.objects.create(block=block, number=1, content=as_json(file), note=note)
+    return block
+
+
+def keep_revision(block: Block, file: BlockFile, note: str) -> BlockRevision:
+    """The block's next revision; styles stay with the ones they are pinned to."""
+    with transaction.atomic():
+        last = block.revisions.aggregate(last=Max("number"))["last"] or 0
+        return BlockRevision.objects.create(block=block, number=last + 1, content=as_json(file), note=note)
+
+
+def as_json(file: BlockFile) -> Any:
+    return json.loads(write_file(file))
+
+
+def draft_file(school_name: str, measures: dict[str, float], settings: dict[str, Any], name: str) -> BlockFile:
+    return block_file(school(school_name).draft(measures, settings), name)
+
+
+def revision_of(room: Workroom, block_id: int, number: int) -> BlockRevision:
+    """Raises Missing when block or revision is not of this workroom."""
+    found = (
+        BlockRevision.objects.select_related("block")
+        .defer("content")
+        .filter(block__workroom=room, block_id=block_id, number=number)
+        .first()
+    )
+    if found is None:
+        raise Missing("there is no such block in this workroom.", cure="Choose one from the shelf.")
+    return found
+
+
+@lru_cache(maxsize=256)
+def draft_of(revision_id: int) -> Draft:
+    """The core's block of a revision. Revisions are immutable, so this can be remembered; who may
+    see it is asked before (``revision_of``)."""
+    content = BlockRevision.objects.values_list("content", flat=True).get(pk=revision_id)
+    return read_block(BlockFile.model_validate(content))
+
+
+def constructed(draft: Draft) -> Draft:
+    """The same block with its construction, drawn again from what it was drafted from."""
+    return school(draft.school).draft(draft.measures, draft.settings) if draft.school else draft

@@ -1,0 +1,73 @@
+"""The demo: a small workroom that dresses an amateur chamber choir for its concerts. All invented."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date
+from typing import Any
+
+from patterncraft.measures.keys import MEASURES
+
+WORKROOM = "The choir wardrobe"
+MEMBER = "wardrobe"
+
+
+@dataclass(frozen=True)
+class Singer:
+    """A person with one full chart (cm, in the order of MEASURES) and the block drafted from it."""
+
+    name: str
+    note: str
+    taken_on: date
+    values: tuple[float, ...]
+    block: str
+    state: str
+    settings: dict[str, Any] = field(default_factory=dict)
+
+    @property
+    def chart(self) -> dict[str, float]:
+        return dict(zip(MEASURES, self.values, strict=True))
+
+
+@dataclass(frozen=True)
+class DemoStyle:
+    name: str
+    block: str
+    steps: tuple[dict[str, Any], ...]
+
+
+# fmt: off
+SINGERS = (
+    Singer("Maris Quellen", "Alto. Wears a heel of 5 cm on stage.", date(2026, 9, 14), (
+        56, 36.5, 92, 78, 74, 90, 98, 57, 28.5, 26, 16, 21, 104, 39.5, 12.4, 35, 33, 18.5,
+        41, 43, 44.5, 26.5, 34, 63.5, 21, 20.5, 27.5, 58, 58.5, 34), "Maris, close bodice", "fitted"),
+    Singer("Ilva Sandor", "Soprano, small and straight-backed.", date(2026, 9, 14), (
+        53.5, 33, 80, 70, 61, 79, 86, 50, 24, 22.5, 14.5, 19, 92, 36.5, 11.6, 32, 30, 16.5,
+        38, 39.5, 40.5, 23.5, 30.5, 58, 18.5, 19, 25, 54, 54, 31.5), "Ilva, close bodice", "toile"),
+    Singer("Brenna Askildotter", "Mezzo, tall, full bust. Breathes low: keep the waist ease.", date(2026, 10, 2), (
+        57, 38, 106, 86, 82, 101, 110, 62, 32, 28.5, 17, 22, 114, 42, 13.2, 37.5, 36, 21,
+        43.5, 45.5, 50.5, 30.5, 39, 68, 22.8, 22, 29.5, 63, 62, 36), "Brenna, concert bodice", "fitted", {"waist_ease": 4.0}),
+    Singer("Odette Harrowgate-Lindenmeyer", "Alto, very full. Left shoulder a little lower.", date(2026, 8, 30), (
+        58, 42, 130, 112, 116, 128, 136, 74, 41, 34, 19, 23.5, 132, 44, 13.4, 41, 40, 25.5,
+        43, 45, 50, 34, 42, 67, 26.5, 21, 32, 58, 57, 33.5), "Odette, concert bodice", "drafted", {"bust_ease": 5.0, "waist_ease": 6.0}),
+    Singer("Tove Grandal", "Tenor row, straight figure; wants no darts seen.", date(2026, 10, 19), (
+        57, 37, 90, 82, 82, 92, 95, 54, 29, 26.5, 16.8, 21.5, 106, 40.5, 12.8, 36.5, 34.5, 18,
+        43, 45, 45, 27, 35, 66, 21.2, 20, 27, 60, 60.5, 35), "Tove, straight bodice", "drafted"),
+)
+
+STYLES = (
+    DemoStyle("Winter concert bodice", "Maris, close bodice", (
+        {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5}},
+        {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "shoulder dart"}, "share": 0.5},
+        {"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": 3.0},
+    )),
+    DemoStyle("Gala bodice, darts from the armhole", "Brenna, concert bodice", (
+        {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"edge": "armhole", "from": "side", "fraction": 0.45}, "share": 0.5},
+        {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "armhole dart"}, "amount": 2.0},
+    )),
+    DemoStyle("Rehearsal top, one neckline dart", "Odette, concert bodice", (
+        {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"dart": "side dart"}},
+        {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"edge": "neckline", "from": "centre front", "fraction": 0.5}, "share": 0.75},
+    )),
+)
+# fmt: on

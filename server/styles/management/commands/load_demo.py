@@ -1,0 +1,51 @@
+"""Load the demo library once; a second run changes nothing."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from server.people.models import MeasureChart, Person
+from server.shelf.models import Block
+from server.shelf.services import draft_file, keep_block
+from server.styles.demo_library import MEMBER, SINGERS, STYLES, WORKROOM, DemoStyle, Singer
+from server.styles.services import change, new_style
+from server.workrooms.models import Membership, Workroom
+
+
+class Command(BaseCommand):
+    help = "Load the demo library: a workroom for a chamber choir."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        if Workroom.objects.filter(is_demo=True).exists():
+            return
+        with transaction.atomic():
+            room = Workroom.objects.create(name=WORKROOM, is_demo=True)
+            user = User.objects.create(username=MEMBER)
+            user.set_unusable_password()
+            user.save()
+            Membership.objects.create(user=user, workroom=room)
+            for singer in SINGERS:
+                _hang(room, singer)
+            for style in STYLES:
+                _work(room, style)
+
+
+def _hang(room: Workroom, singer: Singer) -> None:
+    person = Person.objects.create(workroom=room, name=singer.name, note=singer.note)
+    MeasureChart.objects.create(person=person, taken_on=singer.taken_on, values=singer.chart)
+    file = draft_file("bodice-direct", singer.chart, singer.settings, singer.block)
+    block = keep_block(room, singer.block, person, file, f"drafted from the measures of {singer.taken_on}")
+    block.state = singer.state
+    block.save(update_fields=["state"])
+
+
+def _work(room: Workroom, demo: DemoStyle) -> None:
+    """Step by step, as a person would, so that each can be undone."""
+    block = Block.objects.get(workroom=room, name=demo.block)
+    style = new_style(room, demo.name, block.revisions.all()[0])
+    for n in range(1, len(demo.steps) + 1):
+        style = change(style, style.version, list(demo.steps[:n]), "put in step " + str(n))

@@ -1,0 +1,51 @@
+"""Styles: pinned blocks, and every list of steps there ever was, so that undo has no end."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from ..shelf.models import BlockRevision
+from ..workrooms.models import OwnedManager, Workroom
+
+
+class Style(models.Model):
+    """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
+    and redo included, so that a second tab notices."""
+
+    workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
+    name = models.CharField(max_length=120)
+    cursor = models.PositiveIntegerField(default=0)
+    version = models.PositiveIntegerField(default=0)
+    changed = models.DateTimeField(auto_now=True)
+
+    objects: OwnedManager[Style] = OwnedManager()
+
+    class Meta:
+        ordering = ("-changed",)
+        verbose_name = "style"
+
+
+class StyleBlock(models.Model):
+    """A block of a style, pinned to a revision. ``role`` is what the style calls it."""
+
+    style = models.ForeignKey(Style, on_delete=models.CASCADE, related_name="pins")
+    role = models.CharField(max_length=80)
+    revision = models.ForeignKey(BlockRevision, on_delete=models.PROTECT, related_name="pins")
+
+    class Meta:
+        ordering = ("pk",)
+        constraints = (models.UniqueConstraint(fields=("style", "role"), name="one_block_per_role"),)
+
+
+class StyleEdit(models.Model):
+    """The whole list of steps after one change. Edit 0 is the untouched block and is not stored."""
+
+    style = models.ForeignKey(Style, on_delete=models.CASCADE, related_name="edits")
+    number = models.PositiveIntegerField()
+    steps = models.JSONField()
+    label = models.CharField(max_length=300)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("number",)
+        constraints = (models.UniqueConstraint(fields=("style", "number"), name="one_edit_per_number"),)

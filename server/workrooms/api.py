@@ -1,0 +1,169 @@
+"""Signing in and out, opening a workroom, house rules."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from django.middleware.csrf import get_token
+from ninja import Router, Schema
+from ninja.utils import check_csrf
+from pydantic import Field
+
+from patterncraft.house import HouseRules
+
+from ..config.answers import ERRORS, NotSignedIn
+from .access import workroom_of
+from .models import Membership, Workroom
+from .services import may_open_demo, open_workroom
+
+router = Router(tags=["workroom"])
+
+
+class SessionOut(Schema):
+    """``workroom`` empty: nobody is signed in. ``demo``: this machine may open the demo workroom."""
+
+    workroom: str
+    person: str
+    demo: bool
+    unit: str
+
+
+class SignIn(Schema):
+    name: str = Field(max_length=150)
+    password: str = Field(max_length=200)
+
+
+class NewWorkroom(SignIn):
+    workroom: str = Field(min_length=1, max_length=120)
+
+
+class RuleOut(Schema):
+    """A house rule: the path of its field, what it is, why, its value and default; lengths in cm."""
+
+    field: str
+    title: str
+    why: str
+    kind: str
+    value: float | str
+    default: float | str
+    minimum: float | None = None
+    maximum: float | None = None
+    choices: list[str] = Field(default_factory=list)
+
+
+class RulesOut(Schema):
+    rules: dict[str, Any]
+    fields: list[RuleOut]
+
+
+def _session(request: HttpRequest) -> SessionOut:
+    get_token(request)
+    room = ""
+    unit = "cm"
+    if request.user.is_authenticated:
+        member = Membership.objects.select_related("workroom").filter(user=request.user).first()
+        if member:
+            room, unit = member.workroom.name, member.workroom.house_rules().unit
+    return SessionOut(workroom=room, person=request.user.get_username() if room else "", demo=may_open_demo(request), unit=unit)
+
+
+def _same_site(request: HttpRequest) -> None:
+    if check_csrf(request):
+        raise NotSignedIn("this page has grown old.", cure="Reload it and sign in again.")
+
+
+@router.get("/session", auth=None, response={200: SessionOut, **ERRORS})
+def session(request: HttpRequest) -> SessionOut:
+    return _session(request)
+
+
+@router.post("/session", auth=None, response={200: SessionOut, **ERRORS})
+def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
+    _same_site(request)
+    user = authenticate(request, username=body.name, password=body.password)
+    if user is None:
+        raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
+    login(request, user)
+    return _session(request)
+
+
+@router.delete("/session", auth=None, response={200: SessionOut, **ERRORS})
+def sign_out(request: HttpRequest) -> SessionOut:
+    _same_site(request)
+    logout(request)
+    return _session(request)
+
+
+@router.post("/session/demo", auth=None, response={200: SessionOut, **ERRORS})
+def sign_in_demo(request: HttpRequest) -> SessionOut:
+    """Only where the application was started as a demo, and only from this machine."""
+    _same_site(request)
+    member = Membership.objects.select_related("user").filter(workroom__is_demo=True).first()
+    if not may_open_demo(request) or member is None:
+        raise NotSignedIn("the demo workroom opens only on the machine it runs on.", cure="Sign in with a name of your own.")
+    login(request, member.user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.post("/workrooms", auth=None, response={200: SessionOut, **ERRORS})
+def new_workroom(request: HttpRequest, body: NewWorkroom) -> SessionOut:
+    _same_site(request)
+    user = open_workroom(body.workroom, body.name, body.password)
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.get("/house-rules", response={200: RulesOut, **ERRORS})
+def house_rules(request: HttpRequest) -> RulesOut:
+    return _rules_out(workroom_of(request))
+
+
+@router.put("/house-rules", response={200: RulesOut, **ERRORS})
+def change_house_rules(request: HttpRequest, body: HouseRules) -> RulesOut:
+    room = workroom_of(request)
+    room.rules = body.model_dump(mode="json", exclude_defaults=True)
+    room.save(update_fields=["rules"])
+    return _rules_out(room)
+
+
+@router.post("/house-rules/inch-set", response={200: RulesOut, **ERRORS})
+def take_inch_set(request: HttpRequest) -> RulesOut:
+    room = workroom_of(request)
+    room.rules = HouseRules.inch_set().model_dump(mode="json", exclude_defaults=True)
+    room.save(update_fields=["rules"])
+    return _rules_out(room)
+
+
+def _rules_out(room: Workroom) -> RulesOut:
+    rules = room.house_rules()
+    values, defaults = rules.model_dump(mode="json"), HouseRules().model_dump(mode="json")
+    schema = HouseRules.model_json_schema()
+    return RulesOut(rules=values, fields=_fields(schema, schema, values, defaults, ""))
+
+
+def _fields(
+    root: dict[str, Any], schema: dict[str, Any], values: dict[str, Any], defaults: dict[str, Any], path: str
+) -> list[RuleOut]:
+    out: list[RuleOut] = []
+    for name, prop in schema["properties"].items():
+        ref = prop.get("$ref") or next((x["$ref"] for x in prop.get("allOf", [])), None)
+        if ref:
+            inner = root["$defs"][ref.split("/")[-1]]
+            out += _fields(root, inner, values[name], defaults[name], f"{path}{name}.")
+            continue
+        out.append(
+            RuleOut(
+                field=f"{path}{name}",
+                title=prop["title"],
+                why=prop.get("description", ""),
+                kind="length" if prop.get("unit") else "choice",
+                value=values[name],
+                default=defaults[name],
+                minimum=prop.get("minimum"),
+                maximum=prop.get("maximum"),
+                choices=prop.get("enum", []),
+            )
+        )
+    return out

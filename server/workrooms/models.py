@@ -1,0 +1,44 @@
+"""Workrooms and who belongs to them. Everything stored belongs to exactly one workroom."""
+
+from __future__ import annotations
+
+from typing import Any, TypeVar
+
+from django.conf import settings
+from django.db import models
+
+from patterncraft.house import HouseRules
+
+M = TypeVar("M", bound=models.Model)
+
+
+class Workroom(models.Model):
+    name = models.CharField(max_length=120)
+    rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
+    is_demo = models.BooleanField(default=False)
+    created = models.DateTimeField(auto_now_add=True)
+
+    def house_rules(self) -> HouseRules:
+        return HouseRules.model_validate(self.rules)
+
+
+class Membership(models.Model):
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE, related_name="members")
+
+
+class OwnedManager(models.Manager[M]):
+    """The only way to reach owned things: through their workroom."""
+
+    def of(self, workroom: Workroom) -> models.QuerySet[M]:
+        return self.filter(workroom=workroom)
+
+    def one(self, workroom: Workroom, pk: int, **more: Any) -> M:
+        """Raises Missing, in words, when there is none in this workroom."""
+        from ..config.answers import Missing
+
+        found = self.filter(workroom=workroom, pk=pk, **more).first()
+        if found is None:
+            word = self.model._meta.verbose_name
+            raise Missing(f"there is no such {word} in this workroom.", cure="It may have been put away; look on the shelf.")
+        return found
