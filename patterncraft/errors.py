@@ -29,7 +29,8 @@ class PatternError(Exception):
         place = f"{self.where}: " if self.where else ""
         cure = f" {self.cure}" if self.cure else ""
         step = f"Step {self.step}: " if self.step is not None else ""
-        return f"{step}{place}{self.message}{cure}"
+        words = f"{step}{place}{self.message}{cure}"
+        return words[:1].upper() + words[1:]
 
     def at_step(self, number: int) -> PatternError:
         """The same refusal, naming the step (counted from 1) that raised it."""

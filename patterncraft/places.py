@@ -11,6 +11,7 @@ from .geometry.length import arc_length, segment_length
 from .geometry.path import Path
 from .geometry.segment import point_at, split
 from .house import Strict
+from .paper.dart import darts_of
 from .paper.piece import Piece
 from .paper.sewn import Spot, distance_of, neighbours, sewn_length, spot_along, starts_at_end
 from .units import Unit, format_length
@@ -71,6 +72,16 @@ class DartPlace(Strict):
 
 
 Place = EdgePlace | DartPlace
+
+
+def nearest_target(piece: Piece, point: complex, dart: str) -> EdgePlace | DartPlace:
+    """Where a hand pointing at ``point`` wants a dart to go: into another dart when it points into
+    that dart's mouth (within 1 cm), else the nearest place on an edge."""
+    for d in darts_of(piece):
+        a, b = d.mouth
+        if d.name != dart and abs(point - d.middle) < 0.5 * d.intake + 1.0 and abs(point - a) + abs(point - b) < d.intake + 2.0:
+            return DartPlace(dart=d.name)
+    return nearest_place(piece, point)
 
 
 def nearest_place(piece: Piece, point: complex) -> EdgePlace:

@@ -33,9 +33,10 @@ def first_fault(error: ValidationError, skip: int = 0) -> tuple[str, str]:
 
 def sentence(kind: str, place: tuple[Any, ...], limits: dict[str, Any], otherwise: str) -> tuple[str, str]:
     """One clear sentence for one fault of a typed model, and the path to its field."""
-    names = [str(p) for p in place if not isinstance(p, int) or p >= 0]
-    field = ".".join(n for n in names if not n.endswith("Place"))
-    leaf = names[-1].replace("_", " ") if names else "the input"
+    # pydantic names the members of a union in the path; nobody typed those.
+    names = [str(p) for p in place if isinstance(p, int) or not ("[" in p or p[:1].isupper())]
+    field = ".".join(names)
+    leaf = next((n.replace("_", " ") for n in reversed(names) if not n.isdigit()), "the input")
     words = _WORDS.get(kind)
     if words:
         return words.format(field=leaf, **limits), field

@@ -18,7 +18,22 @@ from ..units import Unit, format_length
 
 GAP = 7.0
 """cm between sheets on the table: room for a dart to swing open."""
-Point = tuple[float, float]
+
+
+class Point(Strict):
+    """cm, y down."""
+
+    x: float
+    y: float
+
+
+class Box(Strict):
+    """cm, y down."""
+
+    left: float
+    top: float
+    right: float
+    bottom: float
 
 
 class DrawnEdge(Strict):
@@ -40,7 +55,6 @@ class DrawnDart(Strict):
     pivot: Point
     point: Point
     middle: Point
-    mouth: tuple[Point, Point]
     intake: str
 
 
@@ -60,7 +74,7 @@ class DrawnPiece(Strict):
 
     name: str
     at: Point
-    box: tuple[float, float, float, float]
+    box: Box
     outline: str
     edges: list[DrawnEdge]
     darts: list[DrawnDart]
@@ -78,15 +92,19 @@ class Drawing(Strict):
     """All sheets; ``box`` holds the table's extent, cm."""
 
     pieces: list[DrawnPiece]
-    box: tuple[float, float, float, float]
+    box: Box
 
 
 def draw(pattern: Pattern, unit: Unit, shifts: dict[str, complex] | None = None) -> Drawing:
     """The drawing of a pattern. ``shifts`` places the sheets (see ``table_places``)."""
     places = shifts or table_places(pattern)
     pieces = [_piece(pattern, p, unit, places.get(p.name, 0j)) for p in pattern.pieces]
-    boxes = [(p.box[0] + p.at[0], p.box[1] + p.at[1], p.box[2] + p.at[0], p.box[3] + p.at[1]) for p in pieces]
-    box = (min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes))
+    box = (
+        min(p.box.left + p.at.x for p in pieces),
+        min(p.box.top + p.at.y for p in pieces),
+        max(p.box.right + p.at.x for p in pieces),
+        max(p.box.bottom + p.at.y for p in pieces),
+    )
     return Drawing(pieces=pieces, box=_rounded_box(box))
 
 
@@ -145,7 +163,6 @@ def _dart(d: Dart, unit: Unit) -> DrawnDart:
         pivot=_xy(d.pivot),
         point=_xy(d.sewn_point),
         middle=_xy(d.middle),
-        mouth=(_xy(a), _xy(b)),
         intake=format_length(d.intake, unit),
     )
 
@@ -168,8 +185,9 @@ def _notches(pattern: Pattern, piece: str) -> list[DrawnNotch]:
 
 
 def _xy(z: complex) -> Point:
-    return round(z.real, 4), round(z.imag, 4)
+    return Point(x=round(z.real, 4), y=round(z.imag, 4))
 
 
-def _rounded_box(box: tuple[float, float, float, float]) -> tuple[float, float, float, float]:
-    return round(box[0], 3), round(box[1], 3), round(box[2], 3), round(box[3], 3)
+def _rounded_box(box: tuple[float, float, float, float]) -> Box:
+    left, top, right, bottom = (round(v, 3) for v in box)
+    return Box(left=left, top=top, right=right, bottom=bottom)

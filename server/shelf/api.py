@@ -55,7 +55,7 @@ class SchoolOut(Schema):
 
 
 class DraftIn(Schema):
-    """A draft to try: measures in cm by key."""
+    """A draft to try: measures in cm by key; settings as numbers in cm or as typed in the house unit."""
 
     school: str = Field(max_length=80)
     measures: dict[str, float] = Field(max_length=100)
@@ -179,7 +179,7 @@ def schools(request: HttpRequest) -> list[SchoolOut]:
 def try_draft(request: HttpRequest, body: DraftIn) -> HttpResponse:
     """Draft without keeping: drawn point by point, with the audit."""
     rules = workroom_of(request).house_rules()
-    draft = school(body.school).draft(body.measures, body.settings)
+    draft = school(body.school).draft(body.measures, services.read_settings(body.school, body.settings, rules.unit))
     return HttpResponse(_draft_out(draft, rules).model_dump_json(), content_type="application/json")
 
 
@@ -191,7 +191,7 @@ def _draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
             piece=s.piece,
             rule=s.rule,
             sums=[SumOut(label=x.label, text=x.spoken(rules.unit), note=x.note) for x in s.sums],
-            points=[NumberedPoint(label=label, at=(z.real, z.imag)) for label, z in s.points],
+            points=[NumberedPoint(label=label, at=Point(x=z.real, y=z.imag)) for label, z in s.points],
             paths=[to_svg(p) for p in s.paths],
             guide=s.guide,
         )
@@ -235,7 +235,8 @@ def _block_words(block: Block, room: Workroom) -> dict[str, Any]:
 def add_block(request: HttpRequest, body: BlockIn) -> HttpResponse:
     room = workroom_of(request)
     chart = chart_of(room, body.chart_id)
-    file = services.draft_file(body.school, _known(chart.values), body.settings, body.name)
+    settings = services.read_settings(body.school, body.settings, room.house_rules().unit)
+    file = services.draft_file(body.school, _known(chart.values), settings, body.name)
     block = services.keep_block(room, body.name, chart.person, file, f"drafted from the measures of {chart.taken_on}")
     return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
 
@@ -280,7 +281,9 @@ def redraft(request: HttpRequest, block_id: int, body: RevisionIn) -> HttpRespon
     block = Block.objects.one(room, block_id)
     chart = chart_of(room, body.chart_id)
     draft = services.draft_of(block.revisions.all()[0].pk)
-    file = services.draft_file(draft.school or "bodice-direct", _known(chart.values), body.settings, block.name)
+    school_name = draft.school or "bodice-direct"
+    settings = services.read_settings(school_name, body.settings, room.house_rules().unit)
+    file = services.draft_file(school_name, _known(chart.values), settings, block.name)
     services.keep_revision(block, file, body.note or f"drafted anew from the measures of {chart.taken_on}")
     return HttpResponse(_detail(block, room).model_dump_json(), content_type="application/json")
 

@@ -11,9 +11,10 @@ from django.db.models import Max
 
 from patterncraft.drafting.school import Block as Draft
 from patterncraft.drafting.schools import school
-from patterncraft.errors import BadSetting
+from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, write_file
+from patterncraft.units import Unit, parse_length
 
 from ..config.answers import Missing
 from ..people.models import Person
@@ -36,6 +37,22 @@ def keep_revision(block: Block, file: BlockFile, note: str) -> BlockRevision:
     with transaction.atomic():
         last = block.revisions.aggregate(last=Max("number"))["last"] or 0
         return BlockRevision.objects.create(block=block, number=last + 1, content=as_json(file), note=note)
+
+
+def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[str, Any]:
+    """A school's settings with lengths as typed ("1 1/2") turned into cm. Raises BadSetting."""
+    fields = school(school_name).settings.model_json_schema()["properties"]
+
+    def read(name: str, value: Any) -> Any:
+        prop = fields.get(name, {})
+        if not (isinstance(value, str) and prop.get("unit")):
+            return value
+        try:
+            return parse_length(value, unit, prop["title"])
+        except BadMeasure as e:
+            raise BadSetting(e.message, e.where, e.cure, name) from None
+
+    return {name: read(name, value) for name, value in typed.items()}
 
 
 def as_json(file: BlockFile) -> Any:

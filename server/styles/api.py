@@ -22,9 +22,9 @@ from patterncraft.ledger import Promise, ledger
 from patterncraft.moves.move import Move, Phrase, fill
 from patterncraft.moves.registry import MOVES, Step, read_steps, step_json
 from patterncraft.paper.pattern import Pattern
-from patterncraft.places import nearest_place
+from patterncraft.places import nearest_target
 from patterncraft.replay import Replay
-from patterncraft.units import Unit, format_length
+from patterncraft.units import Unit, format_length, parse_length
 from patterncraft.working import Sum
 
 from ..config.answers import ERRORS, Fault, fault_of
@@ -83,6 +83,11 @@ class IntervalOut(Schema):
     difference: str
 
 
+class EdgeOf(Schema):
+    piece: str
+    edge: str
+
+
 class PromiseOut(Schema):
     """A line of the ledger. Lengths in cm for the bars, words in the house unit beside them."""
 
@@ -101,7 +106,7 @@ class PromiseOut(Schema):
     ticks_a: list[float]
     ticks_b: list[float]
     intervals: list[IntervalOut]
-    edges: list[tuple[str, str]]
+    edges: list[EdgeOf]
 
 
 class Work(Schema):
@@ -182,6 +187,9 @@ class PreviewIn(Schema):
     steps: list[Step] = Field(max_length=2000)
     trying: dict[str, Any] | None = None
     pointer: Pointer | None = None
+    typed: dict[str, str] = Field(
+        default_factory=dict, max_length=20, description="Lengths as typed, by parameter; they go into trying."
+    )
 
 
 class PreviewOut(Schema):
@@ -336,7 +344,8 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     step, refused, replay = None, None, before
     if body.trying is not None and not before.stopped:
         try:
-            step = _pointed(body.trying, body.pointer, before.pattern)
+            lengths = {name: parse_length(text, rules.unit, name.replace("_", " ")) for name, text in body.typed.items()}
+            step = _pointed(body.trying | lengths, body.pointer, before.pattern)
             tried = read_steps([step])
             replay = services.worked(ids, [*steps, *tried], rules)
             step = step_json(tried[0])
@@ -352,7 +361,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
 def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) -> dict[str, Any]:
     if pointer is None:
         return trying
-    place = nearest_place(pattern.piece(pointer.piece), complex(pointer.x, pointer.y))
+    place = nearest_target(pattern.piece(pointer.piece), complex(pointer.x, pointer.y), str(trying.get("dart", "")))
     return trying | {"to": place.model_dump(by_alias=True, exclude_none=True)}
 
 
@@ -417,7 +426,7 @@ def _promise(p: Promise, unit: Unit) -> PromiseOut:
         ticks_a=[a for a, _, _ in p.notches],
         ticks_b=[b for _, b, _ in p.notches if b is not None],
         intervals=intervals,
-        edges=list(p.edges),
+        edges=[EdgeOf(piece=piece, edge=edge) for piece, edge in p.edges],
     )
 
 

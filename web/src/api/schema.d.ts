@@ -670,6 +670,20 @@ export interface components {
             state: string;
         };
         /**
+         * Box
+         * @description cm, y down.
+         */
+        Box: {
+            /** Bottom */
+            bottom: number;
+            /** Left */
+            left: number;
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
+        };
+        /**
          * ChartIn
          * @description Measures as typed, by key; empty texts are left out.
          */
@@ -728,7 +742,7 @@ export interface components {
         };
         /**
          * DraftIn
-         * @description A draft to try: measures in cm by key.
+         * @description A draft to try: measures in cm by key; settings as numbers in cm or as typed in the house unit.
          */
         DraftIn: {
             /** Measures */
@@ -755,13 +769,7 @@ export interface components {
          * @description All sheets; ``box`` holds the table's extent, cm.
          */
         Drawing: {
-            /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
+            box: components["schemas"]["Box"];
             /** Pieces */
             pieces: components["schemas"]["DrawnPiece"][];
         };
@@ -774,34 +782,11 @@ export interface components {
             d: string;
             /** Intake */
             intake: string;
-            /** Middle */
-            middle: [
-                number,
-                number
-            ];
-            /** Mouth */
-            mouth: [
-                [
-                    number,
-                    number
-                ],
-                [
-                    number,
-                    number
-                ]
-            ];
+            middle: components["schemas"]["Point"];
             /** Name */
             name: string;
-            /** Pivot */
-            pivot: [
-                number,
-                number
-            ];
-            /** Point */
-            point: [
-                number,
-                number
-            ];
+            pivot: components["schemas"]["Point"];
+            point: components["schemas"]["Point"];
             /** Stitch */
             stitch: string;
         };
@@ -826,11 +811,7 @@ export interface components {
         };
         /** DrawnMark */
         DrawnMark: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
+            at: components["schemas"]["Point"];
             /** Name */
             name: string;
         };
@@ -848,29 +829,15 @@ export interface components {
          * @description One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm.
          */
         DrawnPiece: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
-            /** Box */
-            box: [
-                number,
-                number,
-                number,
-                number
-            ];
+            at: components["schemas"]["Point"];
+            box: components["schemas"]["Box"];
             /** Darts */
             darts: components["schemas"]["DrawnDart"][];
             /** Edges */
             edges: components["schemas"]["DrawnEdge"][];
             /** Grain */
             grain: string;
-            /** Label At */
-            label_at: [
-                number,
-                number
-            ];
+            label_at: components["schemas"]["Point"];
             /** Lines */
             lines: components["schemas"]["DrawnEdge"][];
             /** Marks */
@@ -887,6 +854,13 @@ export interface components {
             patches: string[];
             /** Tapes */
             tapes: string[];
+        };
+        /** EdgeOf */
+        EdgeOf: {
+            /** Edge */
+            edge: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * EdgePlace
@@ -1052,11 +1026,7 @@ export interface components {
         };
         /** NumberedPoint */
         NumberedPoint: {
-            /** At */
-            at: [
-                number,
-                number
-            ];
+            at: components["schemas"]["Point"];
             /** Label */
             label: string;
         };
@@ -1110,6 +1080,16 @@ export interface components {
             text: string;
         };
         /**
+         * Point
+         * @description cm, y down.
+         */
+        Point: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * Pointer
          * @description Where a hand points while a place is asked for: on which piece, in its own coordinates, cm.
          */
@@ -1137,6 +1117,13 @@ export interface components {
             trying?: {
                 [key: string]: unknown;
             } | null;
+            /**
+             * Typed
+             * @description Lengths as typed, by parameter; they go into trying.
+             */
+            typed?: {
+                [key: string]: string;
+            };
         };
         /**
          * PreviewOut
@@ -1160,10 +1147,7 @@ export interface components {
             /** Difference */
             difference: string;
             /** Edges */
-            edges: [
-                string,
-                string
-            ][];
+            edges: components["schemas"]["EdgeOf"][];
             /** Intervals */
             intervals: components["schemas"]["IntervalOut"][];
             /** Kept */

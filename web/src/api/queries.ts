@@ -1,0 +1,58 @@
+/** What is read from the server, each under one key. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, ok, type Schemas } from "./client";
+
+export const keys = {
+  session: ["session"],
+  people: ["people"],
+  blocks: ["blocks"],
+  styles: ["styles"],
+  style: (id: number) => ["style", id],
+  rules: ["rules"],
+} as const;
+
+export const useSession = () =>
+  useQuery({ queryKey: keys.session, queryFn: () => ok(client.GET("/api/session")), staleTime: 60_000 });
+export const usePeople = () =>
+  useQuery({ queryKey: keys.people, queryFn: () => ok(client.GET("/api/people")) });
+export const useBlocks = () =>
+  useQuery({ queryKey: keys.blocks, queryFn: () => ok(client.GET("/api/blocks")) });
+export const useStyles = () =>
+  useQuery({ queryKey: keys.styles, queryFn: () => ok(client.GET("/api/styles")) });
+export const useRules = () =>
+  useQuery({ queryKey: keys.rules, queryFn: () => ok(client.GET("/api/house-rules")) });
+export const useMoves = () =>
+  useQuery({
+    queryKey: ["moves"],
+    queryFn: () => ok(client.GET("/api/moves")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+export const useSchools = () =>
+  useQuery({ queryKey: ["schools"], queryFn: () => ok(client.GET("/api/schools")) });
+export const useMeasureKeys = () =>
+  useQuery({ queryKey: ["measure-keys"], queryFn: () => ok(client.GET("/api/measure-keys")) });
+export const useBlock = (id: number) =>
+  useQuery({
+    queryKey: ["block", id],
+    queryFn: () => ok(client.GET("/api/blocks/{block_id}", { params: { path: { block_id: id } } })),
+  });
+export const useStyle = (id: number) =>
+  useQuery({
+    queryKey: keys.style(id),
+    queryFn: () => ok(client.GET("/api/styles/{style_id}", { params: { path: { style_id: id } } })),
+  });
+export const usePaper = (id: number) =>
+  useQuery({
+    queryKey: ["paper", id],
+    queryFn: () => ok(client.GET("/api/styles/{style_id}/paper", { params: { path: { style_id: id } } })),
+    retry: false,
+  });
+
+/** Puts a fresh session in place; everything else belongs to the workroom before and is forgotten. */
+export function useEnter() {
+  const queries = useQueryClient();
+  return (session: Schemas["SessionOut"]) => {
+    queries.clear();
+    queries.setQueryData(keys.session, session);
+  };
+}

@@ -1,0 +1,94 @@
+/** The shell: who is signed in, the places, and the page of the place. */
+import { lazy, Suspense, useEffect } from "react";
+import { Navigate, NavLink, Route, Routes, useLocation } from "react-router";
+import { client, ok } from "./api/client";
+import { useEnter, useSession } from "./api/queries";
+import { Shelf } from "./features/shelf/Shelf";
+import { SignIn } from "./features/signin/SignIn";
+import { Notice, Waiting } from "./ui/controls";
+
+const Bench = lazy(() => import("./features/bench/Bench").then((m) => ({ default: m.Bench })));
+const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default: m.Paper })));
+const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
+const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
+const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({ default: m.DraftPage })));
+const HouseRules = lazy(() => import("./features/rules/HouseRules").then((m) => ({ default: m.HouseRules })));
+
+const PLACES = [
+  ["/", "Shelf"],
+  ["/measures", "Measures"],
+  ["/bench", "Bench"],
+  ["/paper", "Paper"],
+  ["/house-rules", "House rules"],
+] as const;
+
+export function App() {
+  const session = useSession();
+  const enter = useEnter();
+  const { pathname } = useLocation();
+  useTitle(pathname);
+  if (session.isPending) return <Waiting what="the workroom" />;
+  if (session.isError)
+    return (
+      <main className="p-8">
+        <Notice>{session.error.message}</Notice>
+      </main>
+    );
+  if (!session.data.workroom) return <SignIn demo={session.data.demo} />;
+  const signOut = async () => enter(await ok(client.DELETE("/api/session")));
+  return (
+    <div className="flex h-full flex-col">
+      <header className="no-print tape-edge flex min-h-[52px] items-center gap-6 border-ink border-b bg-fresh px-5 pb-2">
+        <span className="font-semibold font-serif text-[19px]">Steady Shear</span>
+        <nav aria-label="Places" className="flex gap-1">
+          {PLACES.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              end={to === "/"}
+              className={({ isActive }) =>
+                `rounded-[3px] px-2.5 py-1.5 ${isActive ? "bg-ink text-wall" : "text-ink hover:bg-ink/8"}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <span className="ml-auto text-quiet">{session.data.workroom}</span>
+        <button
+          type="button"
+          onClick={signOut}
+          className="rounded-[3px] px-2 py-1.5 text-quiet hover:bg-ink/8"
+        >
+          Sign out
+        </button>
+      </header>
+      <div className="min-h-0 flex-1 overflow-auto">
+        <Suspense fallback={<Waiting what="the page" />}>
+          <Routes>
+            <Route path="/" element={<Shelf />} />
+            <Route path="/measures" element={<Measures />} />
+            <Route path="/measures/:person" element={<Measures />} />
+            <Route path="/draft/:chart" element={<DraftPage />} />
+            <Route path="/blocks/:block" element={<BlockPage />} />
+            <Route path="/bench" element={<Bench />} />
+            <Route path="/bench/:style" element={<Bench />} />
+            <Route path="/paper" element={<Paper />} />
+            <Route path="/paper/:style" element={<Paper />} />
+            <Route path="/house-rules" element={<HouseRules />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </div>
+    </div>
+  );
+}
+
+function useTitle(pathname: string) {
+  useEffect(() => {
+    const first = `/${pathname.split("/")[1] ?? ""}`;
+    const extra: Record<string, string> = { "/draft": "Draft", "/blocks": "Block" };
+    const place = PLACES.find(([to]) => to === first)?.[1] ?? extra[first] ?? "Shelf";
+    document.title = `${place} – Steady Shear`;
+  }, [pathname]);
+}

@@ -1,0 +1,171 @@
+/** The promises: each seam as a pair of bars to scale, side against side, notches as ticks. */
+import { useState } from "react";
+import type { Schemas } from "../../api/client";
+import { Scroller } from "../../ui/controls";
+
+type Promise_ = Schemas["PromiseOut"];
+
+interface Props {
+  promises: Promise_[];
+  kept: number;
+  broken: number;
+  onShow: (edges: Schemas["EdgeOf"][]) => void;
+}
+
+export function Promises({ promises, kept, broken, onShow }: Props) {
+  const [open, setOpen] = useState(false);
+  const seams = promises.filter((p) => p.kind === "seam");
+  const legs = promises.filter((p) => p.kind === "legs");
+  const longest = Math.max(1, ...promises.map((p) => Math.max(p.length_a, p.length_b ?? 0)));
+  const badLegs = legs.filter((p) => !p.kept);
+  return (
+    <section aria-label="The promises" className="border-ink border-t bg-fresh">
+      <div className="flex items-stretch">
+        <div className="flex w-[150px] shrink-0 flex-col justify-center gap-1 border-line border-r px-3 py-2">
+          <h2 className="font-serif">The promises</h2>
+          <p
+            aria-live="polite"
+            data-testid="verdict"
+            className={broken ? "font-semibold text-madder" : "text-moss"}
+          >
+            {broken ? `✕ ${broken} broken, ${kept} kept` : `▮▮ all ${kept} kept`}
+          </p>
+          <button
+            type="button"
+            className="w-fit text-chalk underline underline-offset-2"
+            onClick={() => setOpen(!open)}
+          >
+            {open ? "close the ledger" : "open the ledger"}
+          </button>
+        </div>
+        <ul className="flex min-w-0 flex-1 gap-0 overflow-x-auto">
+          {seams.map((p) => (
+            <li key={p.name} className="min-w-[150px] flex-1 border-line border-r">
+              <button
+                type="button"
+                className="block h-full w-full px-3 py-2 text-left hover:bg-chalk-pale"
+                onClick={() => onShow(p.edges)}
+                aria-label={`${p.name}: ${p.kept ? "kept" : `broken by ${p.difference}`}. Show it on the table.`}
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className="font-medium">{p.name}</span>
+                  <span className={`text-sm ${p.kept ? "text-moss" : "font-semibold text-madder"}`}>
+                    {p.kept ? "kept" : p.difference}
+                  </span>
+                </span>
+                <Bars promise={p} longest={longest} />
+                <span className="text-quiet text-sm">{p.text_a}</span>
+              </button>
+            </li>
+          ))}
+          <li className="min-w-[130px] px-3 py-2">
+            <span className="flex items-baseline justify-between gap-2">
+              <span className="font-medium">dart legs</span>
+              <span className={`text-sm ${badLegs.length ? "font-semibold text-madder" : "text-moss"}`}>
+                {badLegs.length ? "uneven" : "kept"}
+              </span>
+            </span>
+            <span className="text-quiet text-sm">
+              {legs.length === 0
+                ? "no dart left"
+                : `${legs.length} ${legs.length === 1 ? "dart" : "darts"}, legs equal`}
+            </span>
+          </li>
+        </ul>
+      </div>
+      {open && <LedgerTable promises={promises} />}
+    </section>
+  );
+}
+
+function Bars({ promise: p, longest }: { promise: Promise_; longest: number }) {
+  const width = (v: number) => (v / longest) * 100;
+  const over = p.length_b === null || p.length_b === undefined ? 0 : p.length_a - p.length_b;
+  const shared = Math.min(p.length_a, p.length_b ?? p.length_a);
+  const tick = (v: number, y: number) => (
+    <line
+      key={`${v}${y}`}
+      x1={width(v)}
+      x2={width(v)}
+      y1={y}
+      y2={y + 7}
+      className="stroke-fresh"
+      strokeWidth={1}
+    />
+  );
+  return (
+    <svg viewBox="0 0 100 19" className="my-1 h-[19px] w-full" preserveAspectRatio="none" aria-hidden="true">
+      <rect x={0} y={0} width={width(shared)} height={8} className="fill-ink" />
+      {p.length_b !== null && <rect x={0} y={10} width={width(shared)} height={8} className="fill-quiet" />}
+      {!p.kept && over !== 0 && (
+        <rect
+          x={width(shared)}
+          y={over > 0 ? 0 : 10}
+          width={Math.max(1.2, width(Math.abs(over)))}
+          height={8}
+          className="fill-madder"
+        />
+      )}
+      {p.ticks_a.map((v) => tick(v, 0))}
+      {p.ticks_b.map((v) => tick(v, 10))}
+    </svg>
+  );
+}
+
+function LedgerTable({ promises }: { promises: Promise_[] }) {
+  return (
+    <Scroller label="The ledger" className="max-h-[40vh] border-line border-t">
+      <table className="w-full text-left">
+        <thead className="sticky top-0 bg-wall text-quiet text-sm">
+          <tr>
+            {["Seam", "One side", "", "Other side", "", "Difference", "Rule", "Verdict"].map((h, i) => (
+              <th key={i} className="px-3 py-1 font-medium">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {promises.map((p) => (
+            <PromiseRows key={p.name} promise={p} />
+          ))}
+        </tbody>
+      </table>
+    </Scroller>
+  );
+}
+
+function PromiseRows({ promise: p }: { promise: Promise_ }) {
+  return (
+    <>
+      <tr className="border-line border-t">
+        <th scope="row" className="px-3 py-1 font-medium">
+          {p.name}
+        </th>
+        <td className="px-3 text-quiet">{p.side_a}</td>
+        <td className="px-3 text-right">{p.text_a}</td>
+        <td className="px-3 text-quiet">{p.side_b}</td>
+        <td className="px-3 text-right">{p.text_b}</td>
+        <td className="px-3 text-right">{p.length_b === null ? "" : p.difference}</td>
+        <td className="px-3">{p.rule}</td>
+        <td className={`px-3 ${p.kept ? "text-moss" : "font-semibold text-madder"}`}>
+          {p.kept ? "▮▮ kept" : `✕ broken. ${p.cure}`}
+        </td>
+      </tr>
+      {p.intervals.length > 1 &&
+        p.intervals.map((i) => (
+          <tr key={i.start} className="text-quiet text-sm">
+            <td />
+            <td className="px-3 pl-6">
+              {i.start} to {i.end}
+            </td>
+            <td className="px-3 text-right">{i.a}</td>
+            <td />
+            <td className="px-3 text-right">{i.b}</td>
+            <td className="px-3 text-right">{i.difference}</td>
+            <td colSpan={2} />
+          </tr>
+        ))}
+    </>
+  );
+}

@@ -1,0 +1,83 @@
+/** A step's sentence: fixed words and slots. An open slot asks its question; a filled one can be changed. */
+import type { Schemas } from "../../api/client";
+import { type Composing, isAsked, isFilled } from "./composing";
+
+type Phrase = Schemas["PhraseOut"];
+
+export function Sentence({ phrases, onSlot }: { phrases: Phrase[]; onSlot?: (slot: string) => void }) {
+  return (
+    <span className="font-serif text-[17px] leading-[1.5]">
+      {phrases.map((p, i) =>
+        p.slot && onSlot ? (
+          <button
+            key={i}
+            type="button"
+            title="Change this"
+            className="rounded-[2px] border-quiet border-b border-dotted px-px text-left hover:bg-chalk-pale"
+            onClick={() => onSlot(p.slot)}
+          >
+            {p.text}
+          </button>
+        ) : (
+          <span key={i}>{p.text}</span>
+        ),
+      )}
+    </span>
+  );
+}
+
+/** The sentence at the recipe's end while it is being filled. `words` are the server's words for filled slots. */
+export function OpenSentence({
+  composing,
+  words,
+  onSlot,
+}: {
+  composing: Composing;
+  words: Record<string, string>;
+  onSlot: (slot: string) => void;
+}) {
+  const { move, open } = composing;
+  return (
+    <p className="font-serif text-[17px] leading-[1.7]" data-testid="sentence">
+      {move.template.map((p, i) => {
+        if (!p.slot) return <span key={i}>{p.text}</span>;
+        const slot = move.slots.find((s) => s.name === p.slot);
+        if (!slot) return null;
+        const filled = isFilled(slot, composing) || slot.optional || !isAsked(move, slot);
+        const isOpen = open === p.slot;
+        const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot.fields, composing) : "");
+        return (
+          <button
+            key={i}
+            type="button"
+            aria-current={isOpen ? "step" : undefined}
+            onClick={() => onSlot(p.slot)}
+            className={`rounded-[3px] px-1 ${
+              isOpen
+                ? "bg-chalk text-fresh"
+                : filled && text
+                  ? "border-chalk border-b text-ink hover:bg-chalk-pale"
+                  : "bg-chalk-pale text-chalk italic"
+            }`}
+          >
+            {isOpen && !text
+              ? slot.prompt
+              : text || (slot.pick === "how much" ? "all" : slot.pick === "piece" ? "…" : slot.prompt)}
+          </button>
+        );
+      })}
+    </p>
+  );
+}
+
+function rawWords(fields: string[], c: Composing): string {
+  for (const f of fields) {
+    if (c.typed[f]) return c.typed[f];
+    const v = c.fields[f];
+    if (typeof v === "string") return v;
+    if (typeof v === "number") return String(v);
+    if (v && typeof v === "object" && "dart" in v) return `the ${String(v.dart)}`;
+    if (v && typeof v === "object" && "edge" in v) return `the ${String(v.edge)}`;
+  }
+  return "";
+}

@@ -1,0 +1,49 @@
+/** A style as the server keeps it, and the ways to change it. Every change is saved as it is made. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, ok, Refusal, type Schemas } from "../../api/client";
+import { keys, useStyle } from "../../api/queries";
+
+export type StyleDetail = Schemas["StyleDetail"];
+type Steps = Schemas["StepsIn"]["steps"];
+
+export function useStyleWork(id: number) {
+  const style = useStyle(id);
+  const queries = useQueryClient();
+  const [refused, setRefused] = useState("");
+
+  const save = useMutation({
+    mutationFn: (run: () => Promise<StyleDetail>) => run(),
+    onSuccess: (detail) => {
+      setRefused("");
+      queries.setQueryData(keys.style(id), detail);
+      void queries.invalidateQueries({ queryKey: keys.styles });
+      void queries.invalidateQueries({ queryKey: ["paper", id] });
+    },
+    onError: (e) => {
+      setRefused(e.message);
+      if (e instanceof Refusal && e.status === 409) void style.refetch();
+    },
+  });
+
+  const path = { params: { path: { style_id: id } } };
+  const version = style.data?.version ?? 0;
+  return {
+    style,
+    saving: save.isPending,
+    refused,
+    setSteps: (steps: unknown[], label: string) =>
+      save.mutateAsync(() =>
+        ok(
+          client.POST("/api/styles/{style_id}/steps", {
+            ...path,
+            body: { version, steps: steps as Steps, label },
+          }),
+        ),
+      ),
+    undo: () =>
+      save.mutate(() => ok(client.POST("/api/styles/{style_id}/undo", { ...path, body: { version } }))),
+    redo: () =>
+      save.mutate(() => ok(client.POST("/api/styles/{style_id}/redo", { ...path, body: { version } }))),
+  };
+}

@@ -1,0 +1,156 @@
+/** People and their measures, in the order one takes them down the body. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, NavLink, useNavigate, useParams } from "react-router";
+import { client, ok, type Schemas } from "../../api/client";
+import { keys, useMeasureKeys, usePeople, useSchools, useSession } from "../../api/queries";
+import { Button, Field, Notice, Waiting } from "../../ui/controls";
+import { ChartForm } from "./ChartForm";
+
+export function Measures() {
+  const id = Number(useParams().person ?? 0);
+  const people = usePeople();
+  const measureKeys = useMeasureKeys();
+  const schools = useSchools();
+  const session = useSession();
+  if (people.isPending || measureKeys.isPending || schools.isPending) return <Waiting what="the people" />;
+  const failed = people.error ?? measureKeys.error ?? schools.error;
+  if (failed || !people.data || !measureKeys.data || !schools.data)
+    return (
+      <main className="p-6">
+        <Notice>{failed?.message}</Notice>
+      </main>
+    );
+  const person = people.data.find((p) => p.id === id) ?? (id ? undefined : people.data[0]);
+  return (
+    <main className="flex h-full min-h-[520px]">
+      <section aria-label="People" className="w-[260px] shrink-0 overflow-auto border-ink border-r px-4 py-4">
+        <h1 className="font-serif text-[22px]">Measures</h1>
+        <ul className="my-3 grid gap-1">
+          {people.data.map((p) => (
+            <li key={p.id}>
+              <NavLink
+                to={`/measures/${p.id}`}
+                className={`block rounded-[3px] border px-2.5 py-1.5 ${p === person ? "border-ink bg-fresh" : "border-transparent hover:bg-ink/8"}`}
+              >
+                <span className="block truncate font-medium" title={p.name}>
+                  {p.name}
+                </span>
+                <span className="text-quiet text-sm">
+                  {p.charts[0] ? `measured ${p.charts[0].taken_on}` : "not measured yet"}
+                </span>
+              </NavLink>
+            </li>
+          ))}
+        </ul>
+        <AddPerson first={people.data.length === 0} />
+      </section>
+      <div className="min-w-0 flex-1 overflow-auto px-6 py-4">
+        {person ? (
+          <PersonCharts
+            key={person.id}
+            person={person}
+            measureKeys={measureKeys.data}
+            schools={schools.data}
+            unit={session.data?.unit ?? "cm"}
+          />
+        ) : (
+          <Notice tone="quiet">Nobody has been measured here yet. Add the first person on the left.</Notice>
+        )}
+      </div>
+    </main>
+  );
+}
+
+function AddPerson({ first }: { first: boolean }) {
+  const [name, setName] = useState("");
+  const queries = useQueryClient();
+  const go = useNavigate();
+  const add = useMutation({
+    mutationFn: () => ok(client.POST("/api/people", { body: { name, note: "" } })),
+    onSuccess: async (person) => {
+      setName("");
+      await queries.invalidateQueries({ queryKey: keys.people });
+      go(`/measures/${person.id}`);
+    },
+  });
+  return (
+    <form
+      className="grid gap-2 border-line border-t pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        add.mutate();
+      }}
+    >
+      <Field
+        label={first ? "Add the first person" : "Add a person"}
+        placeholder="Name"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        required
+      />
+      <Button type="submit" disabled={add.isPending}>
+        Add
+      </Button>
+      {add.isError && <Notice>{add.error.message}</Notice>}
+    </form>
+  );
+}
+
+interface ChartsProps {
+  person: Schemas["PersonOut"];
+  measureKeys: Schemas["MeasureKeyOut"][];
+  schools: Schemas["SchoolOut"][];
+  unit: string;
+}
+
+function PersonCharts({ person, measureKeys, schools, unit }: ChartsProps) {
+  const [chosen, setChosen] = useState<number | "new">(person.charts[0]?.id ?? "new");
+  const chart = person.charts.find((c) => c.id === chosen);
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h2 className="font-serif text-[24px] leading-tight">{person.name}</h2>
+          {person.note && <p className="text-quiet">{person.note}</p>}
+        </div>
+        {chart && (
+          <Link
+            to={`/draft/${chart.id}`}
+            className="inline-flex min-h-9 items-center rounded-[3px] border border-ink bg-ink px-3 font-medium text-wall hover:bg-chalk"
+          >
+            Draft a block from these
+          </Link>
+        )}
+      </div>
+      <div role="group" aria-label="Charts" className="my-3 flex flex-wrap gap-1.5">
+        {person.charts.map((c) => (
+          <Button
+            key={c.id}
+            aria-pressed={c.id === chosen}
+            className={c.id === chosen ? "border-ink!" : ""}
+            onClick={() => setChosen(c.id)}
+          >
+            {c.taken_on}
+          </Button>
+        ))}
+        <Button
+          aria-pressed={chosen === "new"}
+          className={chosen === "new" ? "border-ink!" : ""}
+          onClick={() => setChosen("new")}
+        >
+          {person.charts.length ? "Measure again" : "First chart"}
+        </Button>
+      </div>
+      <ChartForm
+        key={chosen}
+        person={person}
+        chart={chart}
+        measureKeys={measureKeys}
+        needs={new Set(schools.flatMap((s) => [...s.needs, ...s.uses]))}
+        unit={unit}
+        onKept={setChosen}
+      />
+    </>
+  );
+}

@@ -1,0 +1,135 @@
+/** Finishing and printing: the pieces with their allowances as they will be cut, and the ways out. */
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { usePaper, useRules, useStyle, useStyles } from "../../api/queries";
+import { Choice, Notice, Page, Waiting } from "../../ui/controls";
+import { Silhouette } from "../shelf/Silhouette";
+
+export function Paper() {
+  const { style } = useParams();
+  return style ? <PaperOf id={Number(style)} /> : <ChooseStyle />;
+}
+
+function ChooseStyle() {
+  const styles = useStyles();
+  if (styles.isPending) return <Waiting what="the styles" />;
+  return (
+    <Page title="Paper" lead="Choose the style to finish and print.">
+      {styles.data?.length === 0 && (
+        <Notice tone="quiet">
+          No style yet. <Link to="/">Take a block from the shelf</Link> and start one.
+        </Notice>
+      )}
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-4">
+        {styles.data?.map((s) => (
+          <li key={s.id}>
+            <Link to={`/paper/${s.id}`} className="block border border-line bg-fresh p-3 hover:border-ink">
+              <div className="h-[110px] bg-table p-2">
+                <Silhouette drawing={s.drawing} label={s.name} />
+              </div>
+              <p className="mt-2 font-serif text-[17px]">{s.name}</p>
+              <p className="truncate text-quiet">{s.person}</p>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+const linkLook =
+  "inline-flex min-h-9 items-center justify-center rounded-[3px] border px-3 font-medium hover:border-chalk hover:bg-chalk hover:text-wall";
+
+function PaperOf({ id }: { id: number }) {
+  const style = useStyle(id);
+  const plan = usePaper(id);
+  const rules = useRules();
+  const [chosen, setChosen] = useState<string | null>(null);
+  if (style.isPending || plan.isPending || rules.isPending) return <Waiting what="the finished pieces" />;
+  const failed = style.error ?? plan.error ?? rules.error;
+  if (failed || !style.data || !plan.data)
+    return (
+      <Page title="Paper">
+        <Notice>{failed?.message}</Notice>
+        <p className="mt-3">
+          <Link to={`/bench/${id}`} className="text-chalk underline">
+            Back to the bench
+          </Link>
+        </p>
+      </Page>
+    );
+  const paper = chosen ?? String(rules.data?.rules.paper ?? "a4");
+  const file = (kind: string, query = "") => `/api/styles/${id}/pattern.${kind}${query}`;
+  return (
+    <main className="flex h-full min-h-[520px]">
+      <section
+        aria-label="Finish and print"
+        className="w-[320px] shrink-0 overflow-auto border-ink border-r px-4 py-4"
+      >
+        <h1 className="font-serif text-[22px] leading-tight">{style.data.name}</h1>
+        <p className="text-quiet">
+          Finished by the house rules{style.data.person && ` for ${style.data.person}`}.{" "}
+          <Link to={`/bench/${id}`} className="text-chalk underline underline-offset-2">
+            Back to the bench
+          </Link>
+        </p>
+        <div className="my-4 grid gap-2 border-line border-y py-4">
+          <Choice label="Printer paper" value={paper} onChange={(e) => setChosen(e.target.value)}>
+            <option value="a4">A4 – {plan.data.sheets.a4} sheets</option>
+            <option value="letter">Letter – {plan.data.sheets.letter} sheets</option>
+          </Choice>
+          <a
+            className={`${linkLook} border-ink bg-ink text-wall`}
+            href={file("pdf", `?paper=${paper}`)}
+            download
+          >
+            Save the PDF, true scale
+          </a>
+          <p className="text-quiet text-sm">
+            Print at 100 %, not “fit to page”. Measure a square on the first sheet before you cut: 10 cm, or 4
+            in.
+          </p>
+          <div className="grid grid-cols-3 gap-2">
+            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("svg")} download>
+              SVG
+            </a>
+            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("json")} download>
+              Pattern
+            </a>
+            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("style")} download>
+              Recipe
+            </a>
+          </div>
+          <p className="text-quiet text-sm">
+            Pattern and recipe are open files: geometry, and the steps with their blocks.
+          </p>
+        </div>
+        <h2 className="font-serif text-lg">Pieces</h2>
+        <ul className="grid gap-3">
+          {plan.data.pieces.map((p) => (
+            <li key={p.name} className="border-line border-t pt-1.5">
+              <p>
+                <span className="font-serif text-[17px]">
+                  {p.number} {p.name}
+                </span>{" "}
+                <span className="text-quiet">{p.how}</span>
+              </p>
+              <p className="text-quiet text-sm">Lies in {p.size}</p>
+              <p className="text-quiet text-sm">Allowances: {p.edges.join(" · ")}</p>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-4 text-quiet text-sm">
+          Cut away from your hand; count the pins back into the cushion.
+        </p>
+      </section>
+      <div className="min-w-0 flex-1 overflow-auto bg-table p-5">
+        <img
+          className="mx-auto h-full max-h-[calc(100vh-110px)] w-full border border-rule-strong bg-fresh object-contain"
+          alt={`Finished pieces of ${style.data.name}: ${plan.data.pieces.map((p) => p.name).join(", ")}; ${plan.data.width} by ${plan.data.height}`}
+          src={`data:image/svg+xml;utf8,${encodeURIComponent(plan.data.svg)}`}
+        />
+      </div>
+    </main>
+  );
+}

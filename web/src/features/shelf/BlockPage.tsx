@@ -1,0 +1,155 @@
+/** One block: how it was drawn, what it was drafted from, its audit, its revisions; and the start of a style. */
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { client, ok, type Schemas } from "../../api/client";
+import { keys, useBlock, useSession } from "../../api/queries";
+import { Button, Choice, Field, Notice, Waiting } from "../../ui/controls";
+import { AuditList, Construction } from "./Construction";
+import { StateTag } from "./Shelf";
+
+const STATES = ["drafted", "toile", "fitted", "retired"];
+
+export function BlockPage() {
+  const id = Number(useParams().block);
+  const block = useBlock(id);
+  const session = useSession();
+  if (block.isPending) return <Waiting what="the block" />;
+  if (block.isError)
+    return (
+      <main className="p-6">
+        <Notice>{block.error.message}</Notice>
+      </main>
+    );
+  const b = block.data;
+  return (
+    <main className="flex h-full min-h-[560px]">
+      <section
+        aria-label="The block"
+        className="w-[290px] shrink-0 overflow-auto border-ink border-r px-4 py-4"
+      >
+        <h1 className="font-serif text-[22px] leading-tight">{b.name}</h1>
+        <p className="mt-1 text-quiet">
+          {b.school}
+          {b.person && `, for ${b.person}`}. Revision {b.revision}, {b.made}.
+        </p>
+        <StartStyle block={b} />
+        <BlockState block={b} />
+        <p className="mt-3">
+          <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/file`}>
+            Save it as an open file
+          </a>
+        </p>
+        <Listed title="Drafted from">
+          {Object.entries(b.measures).map(([k, v]) => (
+            <li key={k} className="flex justify-between gap-2">
+              <span>{k}</span>
+              <span>{v}</span>
+            </li>
+          ))}
+        </Listed>
+        <Listed title="Revisions">
+          {b.revisions.map((r) => (
+            <li key={r.number}>
+              <span className="font-medium">{r.number}</span> · {r.made} · {r.note}
+            </li>
+          ))}
+        </Listed>
+      </section>
+      <div className="min-w-0 flex-1">
+        {b.draft.stages.length > 0 ? (
+          <Construction
+            draft={b.draft}
+            unit={session.data?.unit ?? "cm"}
+            label={`${b.name}: back and front`}
+          />
+        ) : (
+          <Notice tone="quiet">
+            This block was traced, not drafted here: there is no construction to show.
+          </Notice>
+        )}
+      </div>
+      <aside className="w-[270px] shrink-0 overflow-auto border-ink border-l px-4 py-4 max-lg:w-[220px]">
+        <AuditList lines={b.draft.audit} />
+      </aside>
+    </main>
+  );
+}
+
+function Listed({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="mt-5">
+      <h2 className="font-serif text-lg">{title}</h2>
+      <ul className="text-[14px] text-quiet">{children}</ul>
+    </div>
+  );
+}
+
+function StartStyle({ block }: { block: Schemas["BlockDetail"] }) {
+  const [name, setName] = useState("");
+  const go = useNavigate();
+  const queries = useQueryClient();
+  const start = useMutation({
+    mutationFn: () => ok(client.POST("/api/styles", { body: { name, block_id: block.id } })),
+    onSuccess: (style) => {
+      queries.setQueryData(keys.style(style.id), style);
+      void queries.invalidateQueries({ queryKey: keys.styles });
+      go(`/bench/${style.id}`);
+    },
+  });
+  return (
+    <form
+      className="my-4 grid gap-2 border-line border-y py-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        start.mutate();
+      }}
+    >
+      <Field
+        label="Start a style from it"
+        placeholder="Name of the style"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        required
+      />
+      <Button weight="strong" type="submit" disabled={start.isPending}>
+        Trace it to the bench
+      </Button>
+      {start.isError && <Notice>{start.error.message}</Notice>}
+      <p className="text-quiet text-sm">
+        {block.styles === 0
+          ? "No style uses it yet."
+          : `${block.styles} ${block.styles === 1 ? "style uses" : "styles use"} it.`}
+      </p>
+    </form>
+  );
+}
+
+function BlockState({ block }: { block: Schemas["BlockDetail"] }) {
+  const queries = useQueryClient();
+  const set = useMutation({
+    mutationFn: (state: string) =>
+      ok(
+        client.PUT("/api/blocks/{block_id}/state", {
+          params: { path: { block_id: block.id } },
+          body: { state },
+        }),
+      ),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ["block", block.id] });
+      void queries.invalidateQueries({ queryKey: keys.blocks });
+    },
+  });
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+      <Choice label="State" value={block.state} onChange={(e) => set.mutate(e.target.value)}>
+        {STATES.map((s) => (
+          <option key={s}>{s}</option>
+        ))}
+      </Choice>
+      <span className="pb-1.5">
+        <StateTag state={block.state} />
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+/** The shelf: blocks hang on their rail, the styles made from them lie below. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { Refusal, type Schemas, sameSite } from "../../api/client";
+import { keys, useBlocks, useStyles } from "../../api/queries";
+import { Button, Notice, Page, Waiting } from "../../ui/controls";
+import { Silhouette } from "./Silhouette";
+import { StyleCards } from "./StyleCards";
+
+export function Shelf() {
+  const blocks = useBlocks();
+  const styles = useStyles();
+  if (blocks.isPending || styles.isPending) return <Waiting what="the shelf" />;
+  const failed = blocks.error ?? styles.error;
+  return (
+    <Page
+      title="Shelf"
+      lead="Blocks carry no seam allowance. They are traced, never cut: every style starts from a copy and stays pinned to the revision it was traced from."
+      actions={
+        <>
+          <TakeIn />
+          <Link
+            to="/measures"
+            className="inline-flex min-h-9 items-center rounded-[3px] border border-ink bg-ink px-3 font-medium text-wall hover:bg-chalk"
+          >
+            Draft a block
+          </Link>
+        </>
+      }
+    >
+      {failed && <Notice>{failed.message}</Notice>}
+      {blocks.data?.length === 0 && (
+        <Notice tone="quiet">
+          The shelf is empty. <Link to="/measures">Add a person and type her measures</Link>; the block is
+          drafted from them.
+        </Notice>
+      )}
+      {(blocks.data?.length ?? 0) > 0 && (
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-x-4 gap-y-7 border-ink border-t-4 bg-table px-4 pt-0 pb-5">
+          {blocks.data?.map((b) => (
+            <li key={b.id}>
+              <BlockCard block={b} />
+            </li>
+          ))}
+        </ul>
+      )}
+      <h2 className="mt-8 mb-3 font-serif text-[21px]">Styles</h2>
+      {styles.data?.length === 0 && <p className="text-quiet">None yet. Open a block and start one.</p>}
+      <StyleCards styles={styles.data ?? []} />
+    </Page>
+  );
+}
+
+function BlockCard({ block }: { block: Schemas["BlockOut"] }) {
+  return (
+    <Link to={`/blocks/${block.id}`} className="group block">
+      <span aria-hidden="true" className="mx-auto block h-5 w-px bg-ink" />
+      <span className="block border border-rule-strong bg-wall p-3 group-hover:border-ink">
+        <span className="block h-[118px]">
+          <Silhouette drawing={block.drawing} label={`${block.name}: its pieces`} />
+        </span>
+        <span className="mt-2 block font-serif text-[17px] leading-tight">{block.name}</span>
+        <span className="block truncate text-quiet" title={block.person}>
+          {block.person || "for nobody yet"}
+        </span>
+        <span className="mt-1 flex items-center justify-between text-sm">
+          <StateTag state={block.state} />
+          <span className="text-quiet">
+            rev. {block.revision} · {block.made}
+          </span>
+        </span>
+      </span>
+    </Link>
+  );
+}
+
+/** drafted → toile → fitted → retired: an outline that fills up, so that it reads without colour. */
+export function StateTag({ state }: { state: string }) {
+  const look: Record<string, string> = {
+    drafted: "border-quiet border-dashed text-quiet",
+    toile: "border-ink text-ink",
+    fitted: "border-moss bg-moss text-fresh",
+    retired: "border-line text-quiet line-through",
+  };
+  return <span className={`rounded-[3px] border px-1.5 ${look[state] ?? ""}`}>{state}</span>;
+}
+
+function TakeIn() {
+  const input = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const go = useNavigate();
+  const [refused, setRefused] = useState("");
+  async function take(file: File) {
+    try {
+      const block = await sendFile(file);
+      await queries.invalidateQueries({ queryKey: keys.blocks });
+      go(`/blocks/${block.id}`);
+    } catch (e) {
+      setRefused(`${file.name}: ${e instanceof Error ? e.message : String(e)}`);
+    }
+  }
+  return (
+    <div className="relative">
+      <Button onClick={() => input.current?.click()}>Take in a block file</Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        aria-label="Block file"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void take(file);
+        }}
+      />
+      {refused && (
+        <div className="absolute right-0 z-10 mt-2 w-[380px]">
+          <Notice>{refused}</Notice>
+        </div>
+      )}
+    </div>
+  );
+}
+
+async function sendFile(file: File): Promise<Schemas["BlockOut"]> {
+  if (file.size > 10 * 1024 * 1024) {
+    const message = `The file has ${Math.round(file.size / 1048576)} MB; 10 MB is the most that is read. Split it.`;
+    throw new Refusal({ code: "bad_file", message, where: "", cure: "", field: "" }, 413);
+  }
+  const answer = await sameSite(new Request("/api/blocks/import", { method: "POST", body: file }));
+  const data = (await answer.json()) as Schemas["BlockOut"] & Partial<Schemas["ErrorOut"]>;
+  if (!answer.ok && data.error) throw new Refusal(data.error, answer.status);
+  return data;
+}

@@ -1,0 +1,196 @@
+/** The table: sheets of paper to scale on the ruled ground. Pan, zoom and pointing; no geometry of its own. */
+import { type PointerEvent, type ReactNode, useRef, useState } from "react";
+import type { Schemas } from "../api/client";
+import { Ground, Rulers } from "./Ground";
+import { type DrawnPiece, GrainArrow, Sheet } from "./Sheet";
+import { useViewport, type View } from "./viewport";
+
+/** A place on the table under the hand, cm. */
+export interface TablePoint {
+  x: number;
+  y: number;
+}
+
+interface Props {
+  drawing: Schemas["Drawing"];
+  unit: string;
+  label: string;
+  plain?: boolean;
+  dark?: boolean;
+  dimmed?: (piece: DrawnPiece) => boolean;
+  /** Drawn over the sheets, in table units. */
+  overlay?: (view: View) => ReactNode;
+  /** Something is being picked: the table reports where the hand is. */
+  onPoint?: (at: TablePoint) => void;
+  onClick?: (at: TablePoint) => void;
+  onLeave?: () => void;
+  tools?: ReactNode;
+}
+
+export function Table({
+  drawing,
+  unit,
+  label,
+  plain,
+  dark,
+  dimmed,
+  overlay,
+  onPoint,
+  onClick,
+  onLeave,
+  tools,
+}: Props) {
+  const ref = useRef<SVGSVGElement>(null);
+  const { view, size, panBy, zoomBy, refit } = useViewport(ref, drawing.box);
+  const hands = useRef(new Map<number, { x: number; y: number }>());
+  const moved = useRef(0);
+  const [tip, setTip] = useState<{ x: number; y: number; text: string } | null>(null);
+
+  const pointOf = (e: PointerEvent): TablePoint => {
+    const at = ref.current?.getBoundingClientRect() ?? { left: 0, top: 0 };
+    return { x: view.x + (e.clientX - at.left) / view.scale, y: view.y + (e.clientY - at.top) / view.scale };
+  };
+  const down = (e: PointerEvent<SVGSVGElement>) => {
+    hands.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
+    moved.current = 0;
+  };
+  const move = (e: PointerEvent<SVGSVGElement>) => {
+    const before = hands.current.get(e.pointerId);
+    if (!before) {
+      onPoint?.(pointOf(e));
+      showMeasure(e);
+      return;
+    }
+    const others = [...hands.current].filter(([id]) => id !== e.pointerId);
+    const dx = e.clientX - before.x;
+    const dy = e.clientY - before.y;
+    moved.current += Math.abs(dx) + Math.abs(dy);
+    const other = others[0]?.[1];
+    if (other) {
+      const was = Math.hypot(before.x - other.x, before.y - other.y);
+      const now = Math.hypot(e.clientX - other.x, e.clientY - other.y);
+      const at = ref.current?.getBoundingClientRect();
+      if (at && was > 0) zoomBy(now / was, other.x - at.left, other.y - at.top);
+    } else if (moved.current > 4) {
+      if (!ref.current?.hasPointerCapture(e.pointerId)) ref.current?.setPointerCapture(e.pointerId);
+      panBy(dx, dy);
+    }
+    hands.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
+  };
+  const up = (e: PointerEvent<SVGSVGElement>) => {
+    if (hands.current.delete(e.pointerId) && moved.current <= 4) onClick?.(pointOf(e));
+  };
+  const showMeasure = (e: PointerEvent) => {
+    const hit = (e.target as Element).closest("[data-measure]");
+    const at = ref.current?.getBoundingClientRect();
+    setTip(
+      hit && at
+        ? { x: e.clientX - at.left, y: e.clientY - at.top, text: hit.getAttribute("data-measure") ?? "" }
+        : null,
+    );
+  };
+
+  return (
+    <div className={`relative h-full min-h-[320px] overflow-hidden bg-table ${dark ? "dark-table" : ""}`}>
+      {/* biome-ignore lint/a11y/noNoninteractiveElementInteractions: the picture is also where one points; every pick has a keyboard way beside it */}
+      <svg
+        ref={ref}
+        role="img"
+        aria-label={label}
+        className={`absolute inset-0 size-full touch-none ${onPoint ? "cursor-crosshair" : "cursor-grab"}`}
+        onPointerDown={down}
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={(e) => hands.current.delete(e.pointerId)}
+        onPointerLeave={() => {
+          setTip(null);
+          onLeave?.();
+        }}
+      >
+        <GrainArrow />
+        <Ground view={view} unit={unit} {...size} />
+        <g transform={`scale(${view.scale}) translate(${-view.x} ${-view.y})`}>
+          {drawing.pieces.map((p) => (
+            <Sheet key={p.name} piece={p} plain={plain ?? false} dimmed={dimmed?.(p)} scale={view.scale} />
+          ))}
+          {drawing.pieces.map((p) => (
+            <Measured key={p.name} piece={p} />
+          ))}
+          {overlay?.(view)}
+        </g>
+        <Rulers view={view} unit={unit} {...size} />
+      </svg>
+      {tip && (
+        <div
+          className="pointer-events-none absolute z-10 rounded-[3px] bg-ink px-2 py-0.5 text-sm text-wall"
+          style={{ left: Math.min(tip.x + 14, size.width - 170), top: tip.y + 14 }}
+        >
+          {tip.text}
+        </div>
+      )}
+      <div className="absolute right-3 bottom-3 flex gap-1">
+        {tools}
+        <ToolButton label="Nearer" onClick={() => zoomBy(1.25, size.width / 2, size.height / 2)}>
+          +
+        </ToolButton>
+        <ToolButton label="Farther" onClick={() => zoomBy(0.8, size.width / 2, size.height / 2)}>
+          −
+        </ToolButton>
+        <ToolButton label="Show all" onClick={refit}>
+          all
+        </ToolButton>
+      </div>
+    </div>
+  );
+}
+
+export function ToolButton({
+  label,
+  onClick,
+  children,
+  pressed,
+}: {
+  label: string;
+  onClick: () => void;
+  children: ReactNode;
+  pressed?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      aria-pressed={pressed}
+      onClick={onClick}
+      className={`h-9 min-w-9 rounded-[3px] border border-rule-strong px-2 text-sm ${pressed ? "bg-ink text-wall" : "bg-fresh text-ink"}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+/** Wide invisible bands along the edges: hovering one shows its sewn length. */
+function Measured({ piece }: { piece: DrawnPiece }) {
+  return (
+    <g transform={`translate(${piece.at.x} ${piece.at.y})`} className="fill-none stroke-transparent">
+      {piece.edges.map((e, i) => (
+        <path
+          key={i}
+          d={e.d}
+          strokeWidth={1.6}
+          data-measure={`${piece.name} ${e.name}: ${e.sewn} sewn`}
+          pointerEvents="stroke"
+        />
+      ))}
+      {piece.darts.map((d) => (
+        <path
+          key={d.name}
+          d={`${d.d} Z`}
+          strokeWidth={0.8}
+          data-measure={`${d.name}: ${d.intake} at the mouth`}
+          pointerEvents="all"
+        />
+      ))}
+    </g>
+  );
+}
