@@ -11,24 +11,27 @@ from typing import Literal
 
 from .units import Unit, format_length
 
-Kind = Literal["length", "angle", "count", "area", "ratio"]
+Kind = Literal["length", "angle", "count", "area", "share"]
 
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with what it measures: cm, degrees, pieces, cm², or a plain factor."""
+    """A number with what it measures: cm, degrees, pieces, cm², or a share (0–1)."""
 
     value: float
     kind: Kind = "length"
 
-    def text(self, unit: Unit) -> str:
+    def text(self, unit: Unit, bare: bool = False) -> str:
+        """In words; ``bare`` leaves the unit of a length away, as within a sum."""
         if self.kind == "length":
-            return format_length(self.value, unit)
+            return format_length(self.value, unit, with_unit=not bare)
         if self.kind == "angle":
             return f"{self.value:.1f}°"
         if self.kind == "area":
             return f"{self.value:.1f} cm²"
-        return f"{self.value:g}" if self.kind == "count" else f"{self.value:.3g}"
+        if self.kind == "share":
+            return f"{100 * self.value:.0f} %"
+        return f"{self.value:g}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +47,7 @@ class Sum:
 
     def spoken(self, unit: Unit) -> str:
         """The line in words, in the reader's unit."""
-        formula = self.formula.format(*(t.text(unit) for t in self.terms)) if self.formula else ""
+        formula = self.formula.format(*(t.text(unit, bare=True) for t in self.terms)) if self.formula else ""
         result = self.result.text(unit) if self.result else ""
         return " = ".join(x for x in (formula, result) if x)
 

@@ -37,7 +37,11 @@ def audit(block: Block, rules: HouseRules) -> list[AuditLine]:
         if promise.kind == "legs" or promise.rule == "equal":
             terms = (length(promise.length_a), length(promise.length_b or 0.0))
             formula = "{} − {}"
-            title = f"{promise.name} legs" if promise.kind == "legs" else f"{promise.name} seam, front and back".capitalize()
+            title = (
+                f"{promise.name} legs".capitalize()
+                if promise.kind == "legs"
+                else f"{promise.name} seam, front and back".capitalize()
+            )
             lines.append(AuditLine(title, Sum(title, length(promise.difference), formula, terms), promise.kept, promise.cure))
     lines += [_total(p, "Armhole", "armhole", 1), _total(p, "Neckline, whole", "neckline", 2)]
     return lines + [x for piece in p.pieces for x in _squares(piece)]

@@ -352,7 +352,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
             DrawnLine("chest", straight(complex(0, f.chest), underarm)),
             DrawnLine("bust", straight(complex(0, f.bust_level), point)),
         ),
-        grain=Grain(complex(f.half_span * 0.45, f.chest - 4), complex(f.half_span * 0.45, f.front_length - 4)),
+        grain=Grain(complex(f.half_span * 0.45, f.chest - 6), complex(f.half_span * 0.45, f.front_length - 4)),
         cut=CutPlan(1, on_fold=True, mirrored=False),
     )
     return piece, armhole

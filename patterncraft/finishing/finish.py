@@ -71,7 +71,8 @@ class FinishedPiece:
 
 
 def finish(pattern: Pattern, rules: HouseRules, title: str = "") -> tuple[FinishedPiece, ...]:
-    """Every piece of the pattern, numbered in order, by the house rules. ``title`` heads the labels."""
+    """Every piece of the pattern, numbered in order, by the house rules. ``title`` heads the
+    labels, a line for each part between " · "."""
     notches: dict[str, list[NotchCut]] = {p.name: [] for p in pattern.pieces}
     for seam in pattern.seams:
         for n in pattern.notches_of(seam.name):
@@ -155,5 +156,5 @@ def _label(number: int, piece: Piece, on_fold: bool, title: str) -> tuple[str, .
         how = "cut 2, a pair"
     else:
         how = f"cut {cut.quantity} on the fold" if cut.on_fold else f"cut {cut.quantity}" + (", a pair" if cut.mirrored else "")
-    lines = (f"{number} {piece.name}", title, f"{how} · {cut.cloth}")
+    lines = (f"{number} {piece.name}", *title.split(" · "), f"{how} · {cut.cloth}")
     return tuple(x for x in lines if x)

@@ -9,11 +9,13 @@ from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path, straight
 from ..geometry.svgpath import number, pair, to_svg
 from ..geometry.transform import slide
+from ..paper.piece import Grain
 from .layout import lay_side_by_side
 
 MARGIN = 1.0
 _STYLE = (
-    "path,line{fill:none;stroke:#1d2733;stroke-width:.04}.sew{stroke-dasharray:.5 .25}.guide{stroke-width:.02}"
+    "path,line{fill:none;stroke:#1d2733;stroke-width:.05}.cut-line path{stroke-width:.09}.sew{stroke-dasharray:.5 .25}"
+    ".guide{stroke-width:.03;stroke-dasharray:.1 .3}"
     ".fold{stroke-width:.08}text{font:0.6px sans-serif;fill:#1d2733}"
 )
 
@@ -46,7 +48,11 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
         for x in p.darts
     )
     lines = "".join(f'<path class="guide" data-line={quoteattr(x.name)} d="{d(x.path)}"/>' for x in p.lines)
-    grain = f'<path data-grain="{p.grain.kind}" d="{d(straight(p.grain.start, p.grain.end))}"/>' if p.grain else ""
+    grain = (
+        f'<path data-grain="{p.grain.kind}" d="{d(straight(p.grain.start, p.grain.end))}"/>{_heads(p.grain, shift)}'
+        if p.grain
+        else ""
+    )
     fold = f'<path class="fold" d="{d(p.fold)}"/>' if p.fold else ""
     at = label_place(p) + shift
     label = "".join(
@@ -58,9 +64,19 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
     )
 
 
+def _heads(grain: Grain, shift: complex) -> str:
+    """Arrow heads at both ends of the grainline."""
+    along = (grain.end - grain.start) / abs(grain.end - grain.start)
+    ends = ((grain.start + shift, along), (grain.end + shift, -along))
+    return "".join(
+        f'<path d="M {pair(z + a * complex(0.6, 0.25))} L {pair(z)} L {pair(z + a * complex(0.6, -0.25))}"/>' for z, a in ends
+    )
+
+
 def label_place(p: FinishedPiece) -> complex:
-    """Where the label's first line begins: beside the grainline, below the piece's upper third."""
+    """Where the label's first line begins: beside the upper end of the grainline."""
     if p.grain:
-        return p.grain.start + complex(0.8, 0.35 * (p.grain.end - p.grain.start).imag)
+        along = (p.grain.end - p.grain.start) / (abs(p.grain.end - p.grain.start) or 1.0)
+        return p.grain.start + 0.8 * along + complex(0.8, 0)
     left, top, right, bottom = p.box
     return complex((left + right) / 2 - 3, (top + bottom) / 2)

@@ -118,12 +118,12 @@ class RotateDart(Move):
                 "2 × {} × sin({} / 2)",
                 (length(dart.leg_in.length), degrees(whole)),
             ),
-            Sum("Swung about the pivot", degrees(turned), "{} of {}", (Quantity(abs(angle / dart.angle), "ratio"), degrees(whole))),
+            Sum("Swung about the pivot", degrees(turned), "{} of {}", (Quantity(abs(angle / dart.angle), "share"), degrees(whole))),
             Sum("New mouth from the pivot", length(radius)),
             Sum(
                 "Intake there", length(chord(radius, opened)), "2 × {} × sin({} / 2)", (length(radius), degrees(to_degrees(opened)))
             ),
-            Sum("All darts of the piece", degrees(sums_after), "before {}, after", (degrees(sums_before),)),
+            Sum("All darts, before = after", degrees(sums_after), "{}", (degrees(sums_before),)),
         ]
         if to_degrees(opened) > WIDEST:
             lines.append(note(f"A dart wider than {WIDEST:.0f}° stands off like a cone: divide it."))

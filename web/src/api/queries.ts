@@ -52,7 +52,7 @@ export const usePaper = (id: number) =>
 export function useEnter() {
   const queries = useQueryClient();
   return (session: Schemas["SessionOut"]) => {
-    queries.clear();
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" });
     queries.setQueryData(keys.session, session);
   };
 }

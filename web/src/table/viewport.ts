@@ -12,7 +12,7 @@ export type Box = Schemas["Box"];
 
 const NEAREST = 60;
 const FARTHEST = 2;
-const MARGIN = { left: 46, top: 40, right: 24, bottom: 24 };
+const MARGIN = { left: 46, top: 40, right: 24, bottom: 62 };
 
 /** The view that shows the whole box with room for the rulers. */
 export function fitted(box: Box, width: number, height: number): View {
@@ -41,7 +41,7 @@ export function useViewport(ref: RefObject<SVGSVGElement | null>, box: Box) {
   const [view, setView] = useState<View>({ x: 0, y: 0, scale: 8 });
   const touched = useRef(false);
   const boxKey = Object.values(box)
-    .map((v) => Math.round(v / 15))
+    .map((v) => Math.round(v / 3))
     .join();
   const boxRef = useRef(box);
   boxRef.current = box;

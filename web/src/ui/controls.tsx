@@ -1,5 +1,11 @@
 /** The few controls every page uses. */
-import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from "react";
+import type {
+  ButtonHTMLAttributes,
+  HTMLAttributes,
+  InputHTMLAttributes,
+  ReactNode,
+  SelectHTMLAttributes,
+} from "react";
 import { useId } from "react";
 
 type Weight = "strong" | "plain" | "bare";
@@ -111,6 +117,36 @@ export function Waiting({ what }: { what: string }) {
     <p role="status" className="p-8 text-quiet">
       Fetching {what} …
     </p>
+  );
+}
+
+/** A word in a sentence that can be pressed. A real button would not break over lines. */
+export function Word({
+  onPress,
+  className,
+  children,
+  ...rest
+}: { onPress: () => void; className: string; children: ReactNode } & Pick<
+  HTMLAttributes<HTMLSpanElement>,
+  "title" | "aria-current"
+>) {
+  return (
+    <span
+      role="button"
+      tabIndex={0}
+      className={`cursor-pointer [box-decoration-break:clone] ${className}`}
+      onClick={onPress}
+      onKeyDown={(e) => {
+        if (e.key === "Enter" || e.key === " ") {
+          e.preventDefault();
+          e.stopPropagation();
+          onPress();
+        }
+      }}
+      {...rest}
+    >
+      {children}
+    </span>
   );
 }
 

@@ -17,7 +17,7 @@ export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
     >
       {pieces.map((p) => (
         <g key={p.name} transform={at(p)}>
-          <path d={p.outline} className="fill-chalk/10" strokeWidth={2} data-ghost={p.name} />
+          <path d={p.outline} className="fill-paper/80" strokeWidth={2} data-ghost={p.name} />
           {p.tapes.map((d) => (
             <path key={d} d={d} className="[stroke-dasharray:3_3]" strokeWidth={1} />
           ))}

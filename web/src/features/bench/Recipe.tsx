@@ -72,7 +72,7 @@ export function Working({ sums }: { sums: Schemas["SumOut"][] }) {
         ) : (
           <div key={i} className="flex flex-wrap justify-between gap-x-3">
             <dt>{s.label}</dt>
-            <dd className="text-ink">{s.text}</dd>
+            <dd className="ml-auto text-ink">{s.text}</dd>
           </div>
         ),
       )}

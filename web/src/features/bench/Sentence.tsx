@@ -1,5 +1,6 @@
 /** A step's sentence: fixed words and slots. An open slot asks its question; a filled one can be changed. */
 import type { Schemas } from "../../api/client";
+import { Word } from "../../ui/controls";
 import { type Composing, isAsked, isFilled } from "./composing";
 
 type Phrase = Schemas["PhraseOut"];
@@ -9,15 +10,14 @@ export function Sentence({ phrases, onSlot }: { phrases: Phrase[]; onSlot?: (slo
     <span className="font-serif text-[17px] leading-[1.5]">
       {phrases.map((p, i) =>
         p.slot && onSlot ? (
-          <button
+          <Word
             key={i}
-            type="button"
             title="Change this"
-            className="rounded-[2px] border-quiet border-b border-dotted px-px text-left hover:bg-chalk-pale"
-            onClick={() => onSlot(p.slot)}
+            className="rounded-[2px] border-quiet border-b border-dotted px-px hover:bg-chalk-pale"
+            onPress={() => onSlot(p.slot)}
           >
             {p.text}
-          </button>
+          </Word>
         ) : (
           <span key={i}>{p.text}</span>
         ),
@@ -47,11 +47,10 @@ export function OpenSentence({
         const isOpen = open === p.slot;
         const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot.fields, composing) : "");
         return (
-          <button
+          <Word
             key={i}
-            type="button"
             aria-current={isOpen ? "step" : undefined}
-            onClick={() => onSlot(p.slot)}
+            onPress={() => onSlot(p.slot)}
             className={`rounded-[3px] px-1 ${
               isOpen
                 ? "bg-chalk text-fresh"
@@ -63,7 +62,7 @@ export function OpenSentence({
             {isOpen && !text
               ? slot.prompt
               : text || (slot.pick === "how much" ? "all" : slot.pick === "piece" ? "…" : slot.prompt)}
-          </button>
+          </Word>
         );
       })}
     </p>

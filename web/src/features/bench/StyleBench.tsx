@@ -214,7 +214,7 @@ export function StyleBench({ id, moves, unit }: Props) {
               }}
             >
               {composing ? (
-                <div className="border-chalk border-l-4 bg-fresh py-2 pr-2 pl-3">
+                <div ref={intoView} className="border-chalk border-l-4 bg-fresh py-2 pr-2 pl-3">
                   <OpenSentence
                     composing={composing}
                     words={words}
@@ -400,6 +400,11 @@ function DragCatcher({
     };
   }, [pointer]);
   return <rect ref={catcher} width={0} height={0} />;
+}
+
+/** Brings the open sentence into sight when it is begun. */
+function intoView(element: HTMLElement | null) {
+  element?.scrollIntoView?.({ block: "nearest" });
 }
 
 /** The open sentence, kept in this browser so that a closed tab loses nothing. */

@@ -26,7 +26,7 @@ export function useBenchKeys(keys: Keys) {
       } else if (e.ctrlKey || e.metaKey || e.altKey) {
         return;
       } else if (e.key === "Escape") k.onEscape();
-      else if (e.key === "Enter" && (typing || !target.matches("button, a"))) k.onEnter();
+      else if (e.key === "Enter" && (typing || !target.matches("button, a, [role=button]"))) k.onEnter();
       else if (e.key === "?" && !typing) k.onHelp();
       else if (!typing && e.key.length === 1 && k.onMove(e.key)) e.preventDefault();
     };
