@@ -62,11 +62,11 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
     b = pattern.side_length(seam.b) if seam.b else seam.rule.length if seam.rule.kind == "hold" else None
     notches = pattern.notches_of(seam.name)
     over = _outside(seam, a, b, rules.sewing_tolerance)
-    worst = over
+    worst = abs(over)
     intervals = _intervals(notches, a, b if seam.b else None)
     if seam.rule.kind == "equal":
         misses = [abs(x.length_a - x.length_b) for x in intervals if x.length_b is not None]
-        worst = max([abs(over), *(m - rules.sewing_tolerance for m in misses)])
+        worst = max([worst, *(m - rules.sewing_tolerance for m in misses)])
     return Promise(
         name=seam.name,
         kind="seam",

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from ..errors import BadMeasure, BadSetting
 from ..house import Strict
-from ..measures.chart import Chart, checked
+from ..measures.chart import Chart, checked, inches_slip
 from ..measures.keys import MEASURES, measure
 from ..paper.pattern import Pattern
 from ..validation import first_fault
@@ -67,6 +67,9 @@ class School(ABC):
         own = {k: checked(k, v) for k, v in chart.items() if k in self.needs or k in self.uses}
         for key in chart:
             measure(key)
+        for key, value in own.items():
+            if value < 0.7 * MEASURES[key].low and (slip := inches_slip(key, value)):
+                raise BadMeasure(f"{value:g} cm {slip}.", MEASURES[key].title, "Type it with its unit.", key)
         missing = [k for k in self.needs if k not in own]
         if missing:
             listed = ", ".join(MEASURES[k].title.lower() for k in missing)

@@ -111,12 +111,14 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
             NotchCut(d.name, m, m + _outward(piece.outline[(d.vertex + k) % n].path, first) * allowance)
             for m, k, first in ((d.mouth[0], -2, False), (d.mouth[1], 1, True))
         ]
+    cut_line = tuple(offset_outline(outline))
+    notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
     fold = next((e.path for e in edges if e.kind == "fold"), None)
     return FinishedPiece(
         number,
         piece.name,
         tuple(edges),
-        tuple(offset_outline(outline)),
+        cut_line,
         tuple(notches),
         tuple(_sewn(d, rules) for d in darts.values()),
         piece.lines,
@@ -142,6 +144,24 @@ def _snips(notch: Notch, piece: Piece, index: int, along: float, rules: HouseRul
         point = edge.path.at(place)
         out.append(NotchCut(notch.name, point, point + edge.path.direction_at(place) * -1j * allowance))
     return out
+
+
+def _reach(ring: tuple[complex, ...], inner: complex, outer: complex) -> complex:
+    """Where the snip from ``inner`` through ``outer`` meets the cut line. Beside a shaped dart mouth
+    that lies farther out than the edge's own allowance. ``outer`` itself where it meets nothing near."""
+    along = outer - inner
+    if along == 0:
+        return outer
+    best = outer
+    nearest = float("inf")
+    for a, b in zip(ring, ring[1:] + ring[:1], strict=True):
+        ha, hb = (along.conjugate() * (a - inner)).imag, (along.conjugate() * (b - inner)).imag
+        if ha * hb <= 0 and ha != hb:
+            hit = a + (b - a) * ha / (ha - hb)
+            s = (along.conjugate() * (hit - inner)).real / abs(along) ** 2
+            if 0.5 < s < 4.0 and abs(s - 1) < nearest:
+                best, nearest = hit, abs(s - 1)
+    return best
 
 
 def _sewn(dart: Dart, rules: HouseRules) -> SewnDart:

@@ -69,14 +69,21 @@ def doubts(chart: Chart, unit: Unit = "cm") -> list[Doubt]:
     return found + _contradictions(chart, unit)
 
 
+def inches_slip(key: str, value: float) -> str:
+    """In words, when a value (cm) is no body's but would be one in inches; else empty."""
+    m = MEASURES[key]
+    if value < m.low and m.low <= value * INCH <= m.high:
+        return f"looks like inches typed as centimetres: {value:g} in would be {format_length(value * INCH, 'cm')}"
+    return ""
+
+
 def _range_doubt(key: str, value: float, unit: Unit) -> Doubt | None:
     m = MEASURES[key]
     if m.low <= value <= m.high:
         return None
     shown = format_length(value, unit)
-    if m.low <= value * INCH <= m.high:
-        inches = f"{value:g} in would be {format_length(value * INCH, 'cm')}"
-        return Doubt(key, f"{m.title} {shown} looks like inches typed as centimetres: {inches}.")
+    if slip := inches_slip(key, value):
+        return Doubt(key, f"{m.title} {shown} {slip}.")
     if m.low <= value / INCH <= m.high:
         return Doubt(key, f"{m.title} {shown} looks like centimetres typed as inches.")
     expected = f"{format_length(m.low, unit)} to {format_length(m.high, unit)}"

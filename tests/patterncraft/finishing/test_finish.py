@@ -1,0 +1,121 @@
+"""Finishing: allowances, shaped mouths, notches across the allowance, fold and labels."""
+
+import pytest
+import shapely
+
+from patterncraft.finishing.dart_mouth import folds_to_first, mouth_shape
+from patterncraft.finishing.finish import FinishedPiece, finish, lies_on_fold
+from patterncraft.geometry.flatten import flat_path
+from patterncraft.geometry.transform import turn_over
+from patterncraft.house import HouseRules
+from patterncraft.moves.registry import read_steps
+from patterncraft.paper.dart import darts_of, find_dart
+from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import replay
+
+
+def shape(p: FinishedPiece) -> shapely.Polygon:
+    return shapely.Polygon([(z.real, z.imag) for z in p.cut_line])
+
+
+def finished(pattern: Pattern, name: str, rules: HouseRules | None = None) -> FinishedPiece:
+    return next(p for p in finish(pattern, rules or HouseRules(), "Style · Person") if p.name == name)
+
+
+def test_fold_has_no_allowance_and_every_other_edge_its_own(bodice: Pattern) -> None:
+    front = finished(bodice, "front")
+    cut = shape(front)
+    assert cut.is_valid
+    assert cut.bounds[0] == pytest.approx(0.0, abs=1e-6), "the cut line runs along the fold itself"
+    widths = {e.name: e.allowance for e in front.edges}
+    assert widths == {"neckline": 0.6, "shoulder": 1.0, "armhole": 1.0, "side": 2.0, "waist": 1.0, "centre front": 0.0}
+    for e in front.edges:
+        middle = e.path.at(0.5 * e.path.length)
+        if e.name != "waist":
+            assert cut.exterior.distance(shapely.Point(middle.real, middle.imag)) == pytest.approx(e.allowance, abs=3e-3)
+
+
+def test_house_rules_change_the_cut_line(bodice: Pattern) -> None:
+    inches = finished(bodice, "back", HouseRules.inch_set())
+    assert {e.allowance for e in inches.edges} == {0.0, 0.635, 1.27}
+
+
+def test_mouth_is_the_neighbouring_edge_turned_over_the_leg(bodice: Pattern) -> None:
+    front = bodice.piece("front")
+    dart = find_dart(front, "waist dart")
+    assert not folds_to_first(front, dart), "a waist dart is pressed toward the centre"
+    mouth = mouth_shape(front, dart)
+    assert (mouth.start, mouth.end) == dart.mouth
+    # Fold the dart back as cloth is folded: the half next the centre leg falls on the waistline.
+    half = mouth.segments[-1]
+    folded = [turn_over(dart.sewn_point, dart.mouth[1]).point(z) for z in half]
+    assert all(z.imag == pytest.approx(dart.mouth[1].imag, abs=1e-9) for z in folded)
+    # By hand: the level waist leaves the leg at the angle of leg to waist; the peak stands on the middle.
+    peak = half[0]
+    assert peak.real == pytest.approx(dart.middle.real)
+    assert peak.imag > dart.middle.imag
+
+
+def test_side_dart_is_pressed_down(bodice: Pattern) -> None:
+    front = bodice.piece("front")
+    dart = find_dart(front, "side dart")
+    lower = max(dart.mouth, key=lambda z: z.imag)
+    assert (dart.mouth[0] == lower) == folds_to_first(front, dart)
+
+
+def test_every_mouth_of_every_figure_is_shaped(any_bodice: Pattern) -> None:
+    for piece in any_bodice.pieces:
+        for dart in darts_of(piece):
+            mouth = mouth_shape(piece, dart)
+            assert mouth.length > dart.intake, "longer than the chord: it is not just cut straight across"
+            assert mouth.length < 2.2 * dart.intake
+
+
+def test_notches_reach_from_the_seam_to_the_cut_line(any_bodice: Pattern) -> None:
+    for piece in finish(any_bodice, HouseRules()):
+        edge = shape(piece).exterior
+        seam = shapely.LineString([(z.real, z.imag) for e in piece.edges for z in flat_path(e.path)])
+        for n in piece.notches:
+            assert seam.distance(shapely.Point(n.inner.real, n.inner.imag)) < 3e-3
+            assert edge.distance(shapely.Point(n.outer.real, n.outer.imag)) < 3e-3, f"{piece.name} {n.name}"
+
+
+def test_single_front_and_double_back_balance_marks(bodice: Pattern) -> None:
+    front, back = (finished(bodice, n) for n in ("front", "back"))
+    assert [n.name for n in front.notches].count("front balance") == 1
+    assert [n.name for n in back.notches].count("back balance") == 2
+    a, b = (n.inner for n in back.notches if n.name == "back balance")
+    assert abs(a - b) == pytest.approx(1.2, abs=0.01)
+
+
+def test_every_dart_has_notches_at_its_legs_and_a_hole_short_of_its_point(bodice: Pattern) -> None:
+    front = finished(bodice, "front")
+    for dart in front.darts:
+        assert [n.inner for n in front.notches if n.name == dart.name] == list(dart.mouth)
+        assert abs(dart.drill - dart.point) == pytest.approx(1.0)
+
+
+def test_piece_cut_on_the_fold_until_a_dart_breaks_the_fold(bodice: Pattern) -> None:
+    assert lies_on_fold(bodice.piece("front"))
+    step = {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"edge": "centre front", "fraction": 0.5}}
+    after = replay(bodice, read_steps([step]), HouseRules()).pattern
+    assert not lies_on_fold(after.piece("front"))
+    front = finished(after, "front")
+    assert front.fold is None
+    assert front.label == ("2 front", "Style", "Person", "cut 2, a pair · shell")
+    assert {e.allowance for e in front.edges if e.name == "centre front"} == {2.0}
+
+
+def test_label_says_number_style_person_and_how_many(bodice: Pattern) -> None:
+    assert finished(bodice, "back").label == ("1 back", "Style", "Person", "cut 1 on the fold · shell")
+
+
+def test_finishing_after_rotations_stays_sound(any_bodice: Pattern) -> None:
+    steps = [
+        {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"edge": e, "fraction": f}, "share": 0.5}
+        for e, f in (("shoulder", 0.5), ("armhole", 0.5))
+    ]
+    for p in finish(replay(any_bodice, read_steps(steps), HouseRules()).pattern, HouseRules()):
+        assert shape(p).is_valid
+        net = shapely.Polygon([(z.real, z.imag) for e in p.edges for z in flat_path(e.path)[:-1]])
+        assert shape(p).buffer(0.003).contains(net.buffer(0))

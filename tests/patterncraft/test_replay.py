@@ -1,0 +1,78 @@
+"""Replay: pure, in parts, from any prefix; a step that cannot be done leaves the ones before it standing."""
+
+from patterncraft.house import HouseRules
+from patterncraft.moves.registry import read_steps
+from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import Replayer, replay
+from tests.conftest import draft
+from tests.samples import FIGURES
+
+STEPS = [
+    {
+        "move": "rotate_dart",
+        "piece": "front",
+        "dart": "waist dart",
+        "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5},
+    },
+    {"move": "rotate_dart", "piece": "front", "dart": "shoulder dart", "to": {"edge": "armhole", "fraction": 0.4}, "share": 0.3},
+    {"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": 3.0},
+]
+
+
+def test_first_steps_then_the_rest_is_the_same_as_all(bodice: Pattern, rules: HouseRules) -> None:
+    steps = read_steps(STEPS)
+    halfway = replay(bodice, steps[:1], rules).pattern
+    assert replay(halfway, steps[1:], rules).pattern == replay(bodice, steps, rules).pattern
+
+
+def test_remembering_changes_nothing(bodice: Pattern, rules: HouseRules) -> None:
+    steps = read_steps(STEPS)
+    remembered = Replayer()
+    for n in (1, 3, 2, 3):
+        assert remembered("b", bodice, steps[:n], rules) == replay(bodice, steps[:n], rules)
+    other = draft(FIGURES["full"]).pattern
+    assert remembered("other", other, steps, rules) == replay(other, steps, rules)
+
+
+def test_remembering_knows_other_house_rules(bodice: Pattern) -> None:
+    steps = read_steps(STEPS[:1])
+    remembered = Replayer()
+    soft = HouseRules.model_validate({"set_backs": {"shoulder": 4.0}})
+    a, b = (remembered("b", bodice, steps, r).pattern.piece("front").darts for r in (HouseRules(), soft))
+    assert {d.set_back for d in a} != {d.set_back for d in b}
+
+
+def test_memory_stays_small(bodice: Pattern, rules: HouseRules) -> None:
+    remembered = Replayer(size=4)
+    for k in range(1, 30):
+        step = {**STEPS[0], "to": {"edge": "shoulder", "from": "neckline", "fraction": k / 31}}
+        remembered("b", bodice, read_steps([step]), rules)
+    assert len(remembered._kept) == 4
+
+
+def test_changed_first_step_replays_the_later_one(bodice: Pattern, rules: HouseRules) -> None:
+    first = {**STEPS[0], "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.3}}
+    done = replay(bodice, read_steps([first, *STEPS[1:]]), rules)
+    assert done.stopped is None
+    assert len(done.done) == 3
+
+
+def test_step_that_lost_its_dart_stops_with_its_number(bodice: Pattern, rules: HouseRules) -> None:
+    changed = {**STEPS[0], "to": {"edge": "armhole", "from": "side", "fraction": 0.8}}
+    done = replay(bodice, read_steps([changed, *STEPS[1:]]), rules)
+    assert done.stopped is not None
+    assert done.stopped.step == 2
+    assert "no dart called “shoulder dart”" in str(done.stopped)
+    assert len(done.done) == 1, "the step before it stands"
+    assert Replayer()("b", bodice, read_steps([changed, *STEPS[1:]]), rules).stopped is not None
+
+
+def test_muted_step_is_kept_and_left_out(bodice: Pattern, rules: HouseRules) -> None:
+    done = replay(bodice, read_steps([{**STEPS[0], "muted": True}]), rules)
+    assert done.pattern == bodice
+    assert done.done[0].working == ()
+
+
+def test_style_recuts_itself_on_every_figure(any_bodice: Pattern, rules: HouseRules) -> None:
+    done = replay(any_bodice, read_steps(STEPS), rules)
+    assert done.stopped is None
