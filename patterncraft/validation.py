@@ -39,5 +39,6 @@ def sentence(kind: str, place: tuple[Any, ...], limits: dict[str, Any], otherwis
     leaf = next((n.replace("_", " ") for n in reversed(names) if not n.isdigit()), "the input")
     words = _WORDS.get(kind)
     if words:
-        return words.format(field=leaf, **limits), field
+        shown = {k: f"{v:g}" if isinstance(v, float) else v for k, v in limits.items()}
+        return words.format(field=leaf, **shown), field
     return otherwise.removeprefix("Value error, ").rstrip(".") + ".", field

@@ -1,0 +1,82 @@
+"""Lengths as the trade types and reads them; house rules; errors in words."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from pydantic import ValidationError
+
+from patterncraft.errors import BadMeasure, PatternError, no_such
+from patterncraft.house import HouseRules
+from patterncraft.units import INCH, format_length, parse_length
+from patterncraft.validation import first_fault
+from patterncraft.working import Quantity, Sum, degrees, length, note
+
+
+@pytest.mark.parametrize(
+    ("text", "unit", "cm"),
+    [
+        ("96", "cm", 96),
+        ("96", "in", 96 * INCH),
+        ("37 1/2", "in", 37.5 * INCH),
+        ("37½", "in", 37.5 * INCH),
+        ("37.5in", "cm", 37.5 * INCH),
+        ('2 3/8"', "cm", 2.375 * INCH),
+        ("3/8", "in", 0.375 * INCH),
+        ("14,5 cm", "in", 14.5),
+        ("960 mm", "cm", 96),
+        ("-3", "cm", -3),
+        ("  12 inches ", "cm", 12 * INCH),
+    ],
+)
+def test_lengths_are_read_as_typed(text: str, unit: str, cm: float) -> None:
+    assert parse_length(text, unit) == pytest.approx(cm)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize("text", ["", "much", "1/0", "1e9", "nan", "inf", "12 12", "1 2 3/4", "9" * 60, "12 ft", "--3"])
+def test_what_is_no_length_is_refused(text: str) -> None:
+    with pytest.raises(BadMeasure):
+        parse_length(text, "cm", "Bust")
+
+
+@given(st.floats(0.01, 300))
+def test_inches_come_back_within_half_a_sixteenth(cm: float) -> None:
+    assert parse_length(format_length(cm, "in"), "cm") == pytest.approx(cm, abs=INCH / 32 + 1e-9)
+
+
+def test_lengths_are_written_as_one_reads_them() -> None:
+    written = [format_length(x * INCH, "in") for x in (16, 2.375, 0.5, 0, -1.25)]
+    assert written == ["16 in", "2 3/8 in", "1/2 in", "0 in", "−1 1/4 in"]
+    assert format_length(-0.001, "cm") == "0.0 cm"
+    assert format_length(40.55, "cm", with_unit=False) in ("40.5", "40.6")
+
+
+def test_working_is_spoken_in_the_readers_unit() -> None:
+    line = Sum("Quarter", length(25.4), "({} + {}) / 4", (length(99.06), length(2.54)))
+    assert line.spoken("cm") == "(99.1 + 2.5) / 4 = 25.4 cm"
+    assert line.spoken("in") == "(39 + 1) / 4 = 10 in"
+    assert Sum("Turn", degrees(12.34)).spoken("in") == "12.3°"
+    assert Quantity(0.5, "share").text("cm") == "50 %"
+    assert note("careful").note
+
+
+def test_allowances_follow_edge_and_kind() -> None:
+    a = HouseRules().allowances
+    assert [a.for_edge(*x) for x in (("centre front", "fold"), ("centre back", "seam"), ("hem", "hem"), ("yoke", "seam"))] == [
+        0,
+        2,
+        2.5,
+        1,
+    ]
+
+
+def test_house_rules_refuse_what_is_out_of_range_by_name() -> None:
+    with pytest.raises(ValidationError) as caught:
+        HouseRules.model_validate({"allowances": {"side": 40}})
+    assert first_fault(caught.value) == ("“side” may be at most 5.", "allowances.side")
+
+
+def test_refusals_say_step_place_reason_and_cure() -> None:
+    error = PatternError("the line leaves the paper.", "front", "Choose another.").at_step(3)
+    assert str(error) == "Step 3: front: the line leaves the paper. Choose another."
+    assert str(no_such("dart", "x", [])).endswith("There is: none yet.")
+    assert isinstance(no_such("dart", "x", []), LookupError)

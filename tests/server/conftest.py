@@ -1,0 +1,63 @@
+"""A signed-in workroom, and a stranger's."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from server.shelf.models import Block
+from server.shelf.services import draft_file, keep_block
+from server.styles.models import Style
+from server.styles.services import new_style
+from server.workrooms.models import Workroom
+from server.workrooms.services import open_workroom
+from tests.samples import AVERAGE
+
+ROTATE = {
+    "move": "rotate_dart",
+    "piece": "front",
+    "dart": "waist dart",
+    "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5},
+}
+
+
+class Caller:
+    """Speaks JSON with the API for one signed-in person."""
+
+    def __init__(self, workroom: str, name: str) -> None:
+        self.user = open_workroom(workroom, name, "a long enough phrase")
+        self.room = Workroom.objects.get(name=workroom)
+        self.client = Client()
+        self.client.force_login(self.user)
+
+    def get(self, url: str) -> Any:
+        return self.client.get(f"/api{url}")
+
+    def send(self, method: str, url: str, body: Any = None) -> Any:
+        return self.client.generic(method, f"/api{url}", json.dumps(body), content_type="application/json")
+
+    def post(self, url: str, body: Any = None) -> Any:
+        return self.send("POST", url, body)
+
+
+@pytest.fixture
+def us(db: None) -> Caller:
+    return Caller("Ours", "ada")
+
+
+@pytest.fixture
+def strangers(db: None) -> Caller:
+    return Caller("Theirs", "eve")
+
+
+@pytest.fixture
+def block(us: Caller) -> Block:
+    return keep_block(us.room, "Block", None, draft_file("bodice-direct", AVERAGE, {}, "Block"))
+
+
+@pytest.fixture
+def style(us: Caller, block: Block) -> Style:
+    return new_style(us.room, "Style", block.revisions.all()[0])

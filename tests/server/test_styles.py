@@ -1,0 +1,152 @@
+"""Styles: steps, undo without end, conflicts, preview, ways out."""
+
+import json
+from threading import Thread
+from typing import Any
+
+import pikepdf
+import pytest
+from django.db import connection
+
+from server.shelf.models import Block
+from server.styles.models import Style, StyleEdit
+from server.styles.services import change
+from tests.server.conftest import ROTATE, Caller
+
+
+def steps(us: Caller, style: Style, version: int, *data: Any) -> Any:
+    return us.post(f"/styles/{style.pk}/steps", {"version": version, "steps": list(data), "label": "x"})
+
+
+def test_step_put_in_is_kept_and_shown_with_its_working(us: Caller, style: Style) -> None:
+    answer = steps(us, style, 0, ROTATE).json()
+    (step,) = answer["work"]["recipe"]
+    assert "".join(p["text"] for p in step["phrases"]).startswith("Rotate the waist dart of the front to the middle")
+    assert step["working"][0]["label"] == "Intake of the waist dart"
+    again = us.get(f"/styles/{style.pk}").json()
+    assert again["work"] == answer["work"]
+    assert again["version"] == 1
+    assert answer["work"]["broken"] == 0
+
+
+def test_undo_and_redo_survive_everything_and_have_no_end(us: Caller, style: Style) -> None:
+    for n in range(1, 8):
+        steps(
+            us,
+            style,
+            n - 1,
+            *(
+                [ROTATE]
+                + [{"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": k} for k in range(1, n)]
+            ),
+        )
+    for n in range(7):
+        answer = us.post(f"/styles/{style.pk}/undo", {"version": 7 + n}).json()
+    assert answer["work"]["recipe"] == []
+    assert not answer["can_undo"]
+    assert us.post(f"/styles/{style.pk}/undo", {"version": 14}).status_code == 422
+    for n in range(7):
+        answer = us.post(f"/styles/{style.pk}/redo", {"version": 14 + n}).json()
+    assert len(answer["work"]["recipe"]) == 7
+    assert not answer["can_redo"]
+
+
+def test_new_step_after_undo_lets_the_undone_go(us: Caller, style: Style) -> None:
+    steps(us, style, 0, ROTATE)
+    us.post(f"/styles/{style.pk}/undo", {"version": 1})
+    other = {**ROTATE, "to": {"edge": "armhole", "fraction": 0.5}}
+    answer = steps(us, style, 2, other).json()
+    assert not answer["can_redo"]
+    assert StyleEdit.objects.filter(style=style).count() == 1
+
+
+def test_second_tab_is_told_instead_of_overwriting(us: Caller, style: Style) -> None:
+    steps(us, style, 0, ROTATE)
+    answer = steps(us, style, 0, ROTATE)
+    assert answer.status_code == 409
+    assert "changed elsewhere" in answer.json()["error"]["message"]
+
+
+def test_new_step_that_cannot_be_done_is_not_kept(us: Caller, style: Style) -> None:
+    answer = steps(us, style, 0, ROTATE, ROTATE)
+    assert answer.status_code == 422
+    assert answer.json()["error"]["step"] == 2
+    assert StyleEdit.objects.count() == 0
+
+
+def test_changed_first_step_may_leave_a_later_one_waiting(us: Caller, style: Style) -> None:
+    later = {"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": 3}
+    steps(us, style, 0, ROTATE, later)
+    answer = steps(us, style, 1, {**ROTATE, "to": {"edge": "armhole", "fraction": 0.5}}, later).json()
+    assert answer["work"]["stopped"]["step"] == 2
+    assert [s["done"] for s in answer["work"]["recipe"]] == [True, False]
+
+
+def test_preview_keeps_nothing_and_fills_the_place_pointed_at(us: Caller, style: Style) -> None:
+    blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
+    trying = {"move": "rotate_dart", "piece": "front", "dart": "waist dart"}
+    question = {"blocks": blocks, "steps": [], "trying": trying, "pointer": {"piece": "front", "x": 13.7, "y": 1.8}}
+    answer = us.post("/preview", question).json()
+    assert answer["step"]["to"]["edge"] == "shoulder"
+    assert answer["refused"] is None
+    assert len(answer["work"]["recipe"]) == 1
+    assert StyleEdit.objects.count() == 0
+
+
+def test_preview_answers_a_refusal_and_the_work_before_it(us: Caller, style: Style) -> None:
+    blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
+    answer = us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": ROTATE}).json()
+    assert "no dart called “waist dart”" in answer["refused"]["message"]
+    assert len(answer["work"]["recipe"]) == 1
+    typed = us.post("/preview", {"blocks": blocks, "steps": [], "trying": ROTATE, "typed": {"amount": "1/2 in"}}).json()
+    assert typed["step"]["amount"] == pytest.approx(1.27)
+    nonsense = us.post("/preview", {"blocks": blocks, "steps": [], "trying": ROTATE, "typed": {"amount": "much"}}).json()
+    assert "not a length" in nonsense["refused"]["message"]
+
+
+def test_ways_out_are_the_kernels_pattern(us: Caller, style: Style) -> None:
+    steps(us, style, 0, ROTATE)
+    with pikepdf.open(__import__("io").BytesIO(us.get(f"/styles/{style.pk}/pattern.pdf?paper=letter").content)) as pdf:
+        assert float(pdf.pages[0].mediabox[2]) == pytest.approx(612, abs=0.01)
+    pattern = json.loads(us.get(f"/styles/{style.pk}/pattern.json").content)
+    assert pattern["kind"] == "pattern"
+    recipe = json.loads(us.get(f"/styles/{style.pk}/pattern.style").content)
+    assert recipe["steps"] == [ROTATE]
+    assert recipe["blocks"]["bodice"]["kind"] == "block", "the file stands alone"
+    assert us.get(f"/styles/{style.pk}/pattern.svg").content.startswith(b"<svg")
+    assert us.get(f"/styles/{style.pk}/pattern.doc").status_code == 422
+    plan = us.get(f"/styles/{style.pk}/paper").json()
+    assert plan["sheets"]["a4"] > 1
+    assert [p["name"] for p in plan["pieces"]] == ["back", "front"]
+
+
+def test_names(us: Caller, style: Style, block: Block) -> None:
+    assert us.send("PUT", f"/styles/{style.pk}/name", {"name": "Gala"}).json()["name"] == "Gala"
+    assert us.send("PUT", f"/styles/{style.pk}/name", {"name": "  "}).status_code == 422
+    assert us.post("/styles", {"name": " ", "block_id": block.pk}).status_code == 422
+    assert [s["name"] for s in us.get("/styles").json()] == ["Gala"]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_many_hands_at_once_lose_nothing(us: Caller, block: Block) -> None:
+    from server.styles.services import new_style
+
+    made = [new_style(us.room, f"S{i}", block.revisions.all()[0]) for i in range(6)]
+    failed: list[BaseException] = []
+
+    def work(style: Style) -> None:
+        try:
+            for n in range(8):
+                style = change(style, n, [{**ROTATE, "share": (n + 1) / 10}], "x")
+        except Exception as e:  # noqa: BLE001 the test reports whatever a thread met
+            failed.append(e)
+        finally:
+            connection.close()
+
+    threads = [Thread(target=work, args=(s,)) for s in made]
+    for t in threads:
+        t.start()
+    for t in threads:
+        t.join()
+    assert failed == []
+    assert StyleEdit.objects.count() == 6 * 8
