@@ -150,8 +150,10 @@ def _slashed(piece: Piece, dart: Dart, place: EdgePlace) -> tuple[Halves, float]
         )
     opened, corner = open_corner(piece, spot)
     vertex = find_dart(opened, dart.name).vertex
-    first, second = part(opened, vertex, corner, straight(dart.pivot, point), NEW)
-    return Halves(first, 0, second, len(second.outline) - 1), abs(point - dart.pivot)
+    # A place within a hair of a corner is that corner: the cut must end in the corner's own point.
+    end = opened.outline[corner].path.start
+    first, second = part(opened, vertex, corner, straight(dart.pivot, end), NEW)
+    return Halves(first, 0, second, len(second.outline) - 1), abs(end - dart.pivot)
 
 
 def _between(piece: Piece, dart: Dart, other: Dart) -> Halves:

@@ -40,7 +40,9 @@ def test_from_measures_to_a_printed_pattern(folder: Path, capsys: pytest.Capture
         assert run(folder, "export", "@pattern.json", "--to", f"@out.{kind}") == 0
     assert (folder / "out.pdf").read_bytes().startswith(b"%PDF")
     before, after = (json.loads((folder / n).read_text()) for n in ("pattern.json", "out.json"))
-    assert [p["outline"] for p in after["pieces"]] == [p["outline"] for p in before["pieces"]], "in and out again, to the last digit"
+    assert [p["outline"] for p in after["pieces"]] == [p["outline"] for p in before["pieces"]], (
+        "in and out again, to the last digit"
+    )
 
 
 def test_style_cut_on_another_block(folder: Path) -> None:
