@@ -45,16 +45,17 @@ export function Promises({ promises, kept, broken, onShow }: Props) {
                 type="button"
                 className="block h-full w-full px-3 py-2 text-left hover:bg-chalk-pale"
                 onClick={() => onShow(p.edges)}
-                aria-label={`${p.name}: ${p.kept ? "kept" : `broken by ${p.difference}`}. Show it on the table.`}
               >
                 <span className="flex items-baseline justify-between gap-2">
                   <span className="font-medium">{p.name}</span>
                   <span className={`text-sm ${p.kept ? "text-moss" : "font-semibold text-madder"}`}>
+                    {!p.kept && <span className="sr-only">broken by </span>}
                     {p.kept ? "kept" : p.difference}
                   </span>
                 </span>
                 <Bars promise={p} longest={longest} />
                 <span className="text-quiet text-sm">{p.text_a}</span>
+                <span className="sr-only">, show it on the table</span>
               </button>
             </li>
           ))}

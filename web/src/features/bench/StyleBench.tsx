@@ -10,6 +10,7 @@ import {
   type Fields,
   fill,
   type MoveOut,
+  nextOpen,
   openSlot,
   reopen,
   stepOf,
@@ -50,7 +51,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       if (!detail) return;
       const earlier = c.editing != null ? steps.slice(0, c.editing) : steps;
       const blocks = detail.blocks;
-      const ready = c.open === null || pointer || openSlot(c)?.optional;
+      const ready = pointer || nextOpen(c.move, c) === null;
       const question = {
         blocks,
         steps: earlier,
@@ -82,7 +83,7 @@ export function StyleBench({ id, moves, unit }: Props) {
 
   const whole =
     composing !== null &&
-    (composing.open === null || slot?.optional === true) &&
+    nextOpen(composing.move, composing) === null &&
     preview?.step != null &&
     !preview.refused;
   const putIn = async () => {
@@ -93,11 +94,15 @@ export function StyleBench({ id, moves, unit }: Props) {
       composing.editing != null
         ? `changed step ${composing.editing + 1}`
         : composing.move.title.toLowerCase();
+    const mine = composing;
     await setSteps(next, label).then(
-      () => compose(null),
+      // The next sentence may have been begun while this one was being saved.
+      () => latest.current === mine && compose(null),
       () => undefined,
     );
   };
+  const latest = useRef(composing);
+  latest.current = composing;
   const goBack = () => composing && compose(back(composing));
 
   useBenchKeys({

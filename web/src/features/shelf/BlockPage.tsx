@@ -4,7 +4,7 @@ import { type ReactNode, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
-import { Button, Choice, Field, Notice, Waiting } from "../../ui/controls";
+import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
 import { AuditList, Construction } from "./Construction";
 import { StateTag } from "./Shelf";
 
@@ -69,9 +69,12 @@ export function BlockPage() {
           </Notice>
         )}
       </div>
-      <aside className="w-[270px] shrink-0 overflow-auto border-ink border-l px-4 py-4 max-lg:w-[220px]">
+      <Scroller
+        label="Audit of the block"
+        className="w-[270px] shrink-0 border-ink border-l px-4 py-4 max-lg:w-[220px]"
+      >
         <AuditList lines={b.draft.audit} />
-      </aside>
+      </Scroller>
     </main>
   );
 }

@@ -139,7 +139,7 @@ export function Construction({ draft, unit, label }: { draft: Draft; unit: strin
 export function AuditList({ lines }: { lines: Schemas["AuditOut"][] }) {
   const broken = lines.filter((x) => x.kept === false).length;
   return (
-    <section aria-label="Audit">
+    <>
       <h2 className="font-serif text-lg">Audit</h2>
       <p className={broken ? "font-semibold text-madder" : "text-moss"}>
         {broken
@@ -160,6 +160,6 @@ export function AuditList({ lines }: { lines: Schemas["AuditOut"][] }) {
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, ok } from "../../api/client";
 import { keys, usePeople, useSchools, useSession } from "../../api/queries";
-import { Button, Field, Notice, Page, Waiting } from "../../ui/controls";
+import { Button, Field, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { AuditList, Construction } from "./Construction";
 import { type Settings, SettingsForm } from "./SettingsForm";
 
@@ -100,9 +100,12 @@ export function DraftPage() {
           />
         )}
       </div>
-      <aside className="w-[270px] shrink-0 overflow-auto border-ink border-l px-4 py-4 max-lg:w-[220px]">
+      <Scroller
+        label="Audit of the block"
+        className="w-[270px] shrink-0 border-ink border-l px-4 py-4 max-lg:w-[220px]"
+      >
         {draft.data && <AuditList lines={draft.data.audit} />}
-      </aside>
+      </Scroller>
     </main>
   );
 }

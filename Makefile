@@ -1,0 +1,58 @@
+# Steady Shear. `make demo` and `make test` do everything on a fresh machine.
+SHELL := /bin/bash
+PYTHON ?= python3
+PORT ?= 8000
+BIN := .venv/bin
+STAMP := .venv/.installed
+DIST := web/dist/index.html
+
+.PHONY: setup demo serve test lint bench shots schema clean
+
+setup: $(STAMP) $(DIST)
+
+$(STAMP): requirements.txt requirements-dev.txt pyproject.toml
+	test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.txt -r requirements-dev.txt
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	touch $@
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+$(DIST): $(STAMP) web/node_modules/.installed $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
+	cd web && npm run --silent build -- --logLevel warn
+	$(BIN)/python -m whitenoise.compress --quiet web/dist
+	touch $@
+
+demo: setup
+	PORT=$(PORT) $(BIN)/python -m server.config.serve --demo
+
+serve: setup
+	PORT=$(PORT) $(BIN)/python -m server.config.serve
+
+/usr/bin/chromium:
+	apt-get update -qq && apt-get install -y -qq chromium
+
+lint: setup
+	$(BIN)/ruff format --check . && $(BIN)/ruff check .
+	$(BIN)/mypy
+	cd web && npx biome check src && npx tsc --noEmit
+
+test: setup lint /usr/bin/chromium
+	cd web && npm test --silent
+	$(BIN)/python -m pytest -n 2 -m "not browser"
+	$(BIN)/python -m pytest -m browser
+
+bench: setup /usr/bin/chromium
+	$(BIN)/python -m bench
+
+shots: setup /usr/bin/chromium
+	$(BIN)/python -m tools.shots
+
+schema: $(STAMP) web/node_modules/.installed
+	$(BIN)/python -m server.config.export_schema
+	cd web && npm run --silent types
+
+clean:
+	rm -rf .venv web/node_modules web/dist var .mypy_cache .ruff_cache .pytest_cache .hypothesis *.egg-info

@@ -1,0 +1,100 @@
+"""The real thing: the served application as a process of its own, a fresh database, Debian's Chromium."""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[2]
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync"
+).split()
+
+
+class Application:
+    """Starts and stops the server; the database outlives it."""
+
+    def __init__(self, var: Path) -> None:
+        self.var = var
+        with socket.socket() as s:
+            s.bind(("127.0.0.1", 0))
+            self.port = s.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        env = os.environ | {"STEADY_SHEAR_VAR": str(self.var), "PORT": str(self.port)}
+        command = [sys.executable, "-m", "server.config.serve", "--demo"]
+        self.process = subprocess.Popen(command, cwd=ROOT, env=env, stdout=subprocess.DEVNULL)
+        for _ in range(150):
+            try:
+                urllib.request.urlopen(f"{self.url}/health", timeout=1)  # noqa: S310 our own server
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise RuntimeError("the server did not start")
+
+    def stop(self) -> None:
+        if self.process:
+            self.process.terminate()
+            self.process.wait(10)
+
+
+@pytest.fixture(scope="session")
+def application(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Application]:
+    app = Application(tmp_path_factory.mktemp("var"))
+    app.start()
+    yield app
+    app.stop()
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as p:
+        browser = p.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def context(chromium: Browser, application: Application) -> Iterator[BrowserContext]:
+    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=application.url, accept_downloads=True)
+    context.set_default_timeout(15_000)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def page(context: BrowserContext, application: Application) -> Iterator[Page]:
+    """A page that fails the test when anything breaks in it or a request leaves the application."""
+    page = context.new_page()
+    broken: list[str] = []
+    page.on("pageerror", lambda e: broken.append(str(e)))
+
+    def note(request: Any) -> None:
+        if not request.url.startswith((application.url, "data:", "blob:")):
+            broken.append(f"left the application: {request.url}")
+
+    page.on("request", note)
+    yield page
+    assert broken == []
+
+
+@pytest.fixture
+def demo(page: Page) -> Page:
+    """Signed in to the demo workroom, on the shelf."""
+    page.goto("/")
+    page.get_by_role("button", name="Open the demo workroom").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+    return page

@@ -1,0 +1,137 @@
+"""Every view: reachable by keyboard, sound for a screen reader, in inches too, fast enough to drag."""
+
+from __future__ import annotations
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+pytestmark = pytest.mark.browser
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+VIEWS = {
+    "shelf": "/",
+    "measures": "/measures/1",
+    "draft": "/draft/1",
+    "block": "/blocks/1",
+    "bench": "/bench/1",
+    "bench choice": "/bench",
+    "paper": "/paper/1",
+    "house rules": "/house-rules",
+}
+
+
+def serious(page: Page) -> list[str]:
+    page.evaluate(AXE.read_text(encoding="utf-8"))
+    found = page.evaluate("axe.run()")["violations"]
+    return [f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found if v["impact"] in ("serious", "critical")]
+
+
+@pytest.mark.parametrize("view", VIEWS)
+def test_axe_finds_nothing_serious(demo: Page, view: str) -> None:
+    demo.goto(VIEWS[view])
+    demo.wait_for_load_state("networkidle")
+    expect(demo.locator("main").first).to_be_visible()
+    assert serious(demo) == []
+    assert re.match(r".+ – Steady Shear", demo.title())
+
+
+def test_axe_on_the_door_and_on_an_open_sentence(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Open the demo workroom").wait_for()
+    assert serious(page) == []
+    page.get_by_role("button", name="Open the demo workroom").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+    page.goto("/bench/1")
+    page.get_by_label("Steps").wait_for()
+    page.keyboard.press("r")
+    page.get_by_test_id("sentence").wait_for()
+    assert serious(page) == []
+    page.keyboard.press("Escape")
+
+
+def test_a_rotation_by_keyboard_alone(demo: Page) -> None:
+    demo.goto("/bench/3")
+    steps = demo.get_by_label("Steps")
+    steps.wait_for()
+    before = steps.get_by_role("listitem").count()
+    demo.keyboard.press("r")
+    demo.get_by_role("button", name=re.compile("back: waist dart")).focus()
+    demo.keyboard.press("Enter")
+    demo.get_by_role("button", name="shoulder", exact=True).focus()
+    demo.keyboard.press("Enter")
+    slider = demo.get_by_role("slider", name="along it")
+    slider.focus()
+    for _ in range(10):
+        demo.keyboard.press("ArrowRight")
+    expect(demo.get_by_test_id("sentence")).to_contain_text("the shoulder,")
+    demo.get_by_role("button", name="Take this place").focus()
+    demo.keyboard.press("Enter")
+    demo.get_by_role("button", name=re.compile("Put it in")).focus()
+    demo.keyboard.press("Enter")
+    expect(steps.get_by_role("listitem")).to_have_count(before + 1)
+    demo.keyboard.press("Control+z")
+    expect(steps.get_by_role("listitem")).to_have_count(before)
+
+
+def test_steps_are_muted_moved_and_taken_out(demo: Page) -> None:
+    demo.goto("/bench/2")
+    steps = demo.get_by_label("Steps")
+    demo.get_by_role("button", name="Mute step 2").click()
+    expect(steps).to_contain_text("muted")
+    demo.get_by_role("button", name="Move step 2 up").click()
+    expect(steps.get_by_role("listitem").first).to_contain_text("muted")
+    demo.get_by_role("button", name="Take out step 1").click()
+    expect(steps).not_to_contain_text("muted")
+    for _ in range(3):
+        demo.get_by_role("button", name="Undo").click()
+        expect(demo.get_by_test_id("saved")).to_have_text("saved")
+    expect(steps).not_to_contain_text("muted")
+
+
+def test_inch_house_shows_inches_everywhere(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Open a new workroom").click()
+    page.get_by_label("Workroom").fill("Inches")
+    page.get_by_label("Your name").fill("inch")
+    page.get_by_label("Password").fill("a long enough phrase")
+    page.get_by_role("button", name="Open it").click()
+    page.get_by_role("link", name="House rules").click()
+    page.get_by_role("button", name="Inch set").click()
+    expect(page.get_by_label("Seam allowance")).to_have_value("0.5")
+    page.get_by_role("link", name="Measures").click()
+    page.get_by_label("Add the first person").fill("Una")
+    page.get_by_role("button", name="Add", exact=True).click()
+    page.get_by_label(re.compile("Bust$")).first.fill("96 cm")
+    page.get_by_role("button", name="Keep this chart").click()
+    expect(page.get_by_label(re.compile("Bust$")).first).to_have_value("37 13/16")
+
+
+def test_construction_plays_forward_and_back(demo: Page) -> None:
+    demo.goto("/blocks/1")
+    demo.get_by_role("slider", name="Stage of the construction").wait_for()
+    demo.get_by_role("button", name="One stage back").click()
+    expect(demo.get_by_text(re.compile(r"^16 / 17$|^\d+ / \d+$"))).to_be_visible()
+    demo.get_by_role("slider", name="Stage of the construction").fill("3")
+    expect(demo.get_by_text("The chest line")).to_be_visible()
+    expect(demo.get_by_text("(106 + 2.5) / 4").or_(demo.get_by_text("/ 4 ="))).to_be_visible()
+    demo.get_by_role("button", name="Finished block").click()
+
+
+def test_setting_redraws_the_draft_live(demo: Page) -> None:
+    demo.goto("/draft/1")
+    demo.get_by_label("Bust ease").fill("8")
+    expect(demo.get_by_text("+ ease 8.0")).to_be_visible()
+    demo.get_by_label("Bust ease").fill("900")
+    expect(demo.get_by_role("alert")).to_contain_text("may be at most 15")
+
+
+def test_first_load_is_small(demo: Page) -> None:
+    dist = Path(__file__).resolve().parents[2] / "web" / "dist" / "assets"
+    html = (dist.parent / "index.html").read_text(encoding="utf-8")
+    first = [dist / name for name in re.findall(r"/assets/([\w-]+\.js)", html)]
+    sizes = [(f.with_name(f.name + ".gz") if f.with_name(f.name + ".gz").exists() else f).stat().st_size for f in first]
+    assert sum(sizes) < 250 * 1024
+    assert json.loads(demo.evaluate("JSON.stringify(performance.getEntriesByType('resource').map(r => r.name))"))

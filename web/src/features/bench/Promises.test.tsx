@@ -1,0 +1,58 @@
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../../api/client";
+import { Promises } from "./Promises";
+
+const seam = (name: string, a: number, b: number, kept: boolean): Schemas["PromiseOut"] => ({
+  name,
+  kind: "seam",
+  side_a: `front ${name}`,
+  side_b: `back ${name}`,
+  length_a: a,
+  length_b: b,
+  text_a: `${a} cm`,
+  text_b: `${b} cm`,
+  difference: `${(a - b).toFixed(2)} cm`,
+  rule: "equal",
+  kept,
+  cure: kept ? "" : "True one of them.",
+  ticks_a: [4],
+  ticks_b: [4],
+  intervals: [
+    { start: "start", end: "notch", a: "4 cm", b: "4 cm", difference: "0 cm" },
+    { start: "notch", end: "end", a: "5 cm", b: "5 cm", difference: "0 cm" },
+  ],
+  edges: [{ piece: "front", edge: name }],
+});
+
+describe("the promises", () => {
+  it("says in words, not by colour alone, which seam is broken and by how much", () => {
+    render(
+      <Promises
+        promises={[seam("side", 20, 20, true), seam("shoulder", 12.4, 12, false)]}
+        kept={1}
+        broken={1}
+        onShow={() => {}}
+      />,
+    );
+    expect(screen.getByTestId("verdict")).toHaveTextContent("1 broken, 1 kept");
+    expect(screen.getByRole("button", { name: /shoulder broken by 0.40 cm/ })).toBeInTheDocument();
+    expect(screen.getByRole("button", { name: /side kept/ })).toBeInTheDocument();
+  });
+
+  it("shows a seam on the table when it is clicked", async () => {
+    const show = vi.fn();
+    render(<Promises promises={[seam("side", 20, 20, true)]} kept={1} broken={0} onShow={show} />);
+    await userEvent.click(screen.getByRole("button", { name: /side kept/ }));
+    expect(show).toHaveBeenCalledWith([{ piece: "front", edge: "side" }]);
+  });
+
+  it("opens the ledger with every interval between notches and the cure", async () => {
+    render(<Promises promises={[seam("shoulder", 12.4, 12, false)]} kept={0} broken={1} onShow={() => {}} />);
+    await userEvent.click(screen.getByRole("button", { name: "open the ledger" }));
+    const table = within(screen.getByRole("table"));
+    expect(table.getByText("start to notch")).toBeInTheDocument();
+    expect(table.getByText(/broken. True one of them/)).toBeInTheDocument();
+  });
+});
