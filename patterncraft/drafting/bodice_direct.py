@@ -31,6 +31,9 @@ from .school import Girth, School
 _BACKS = SetBacks()
 BACK_CORNER, FRONT_CORNER = 2.25, 1.75
 """cm from the underarm corner to the armhole curve."""
+FULLEST = 0.84
+"""Share of the corner's sides that the bowl's handles may take. On a wide side the stated distance would
+make a box of the armhole; the curve then keeps farther off the corner, and says so."""
 SAME = 0.25
 """cm; front and back lengths this near are drafted as one."""
 
@@ -184,10 +187,12 @@ def _must_fit(f: Frame) -> None:
 
 @dataclass(frozen=True, slots=True)
 class Armhole:
-    """The armhole as drawn from the tip: the path, and cm from the tip to its balance mark."""
+    """The armhole as drawn from the tip: the path, cm from the tip to its balance mark, and how far
+    the bowl stays off the underarm's corner."""
 
     path: Path
     balance: float
+    off_corner: float
 
 
 def _armhole(tip: complex, shoulder: complex, guide: complex, underarm: complex, corner: float) -> Armhole:
@@ -195,8 +200,8 @@ def _armhole(tip: complex, shoulder: complex, guide: complex, underarm: complex,
     square = shoulder * 1j
     third = abs(guide - tip) / 3
     upper = guided(tip, square, third, guide, 1j, third)
-    lower, _ = corner_curve(guide, complex(guide.real, underarm.imag), underarm, corner)
-    return Armhole(Path((*upper.segments, lower)), upper.length)
+    lower, off = corner_curve(guide, complex(guide.real, underarm.imag), underarm, corner, FULLEST)
+    return Armhole(Path((*upper.segments, lower)), upper.length, off)
 
 
 def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
@@ -227,7 +232,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         name,
         "Upright from the tip; the armhole runs inside it at its middle, and bowls into the chest line.",
         Sum("Inside the upright", length(s.back_hollow)),
-        Sum("From the corner", length(BACK_CORNER)),
+        Sum("From the corner", length(armhole.off_corner)),
         points={"6": guide},
         paths=(armhole.path,),
     )
@@ -305,7 +310,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
         name,
         "The armhole, hollower than the back: inside the upright, three inches above the chest line.",
         Sum("Inside the upright", length(s.front_hollow)),
-        Sum("From the corner", length(FRONT_CORNER)),
+        Sum("From the corner", length(armhole.off_corner)),
         points={"15": guide},
         paths=(armhole.path,),
     )

@@ -6,18 +6,18 @@ from .path import Path
 from .segment import Cubic, point_at
 
 
-def corner_curve(a: complex, corner: complex, b: complex, distance: float) -> tuple[Cubic, float]:
+def corner_curve(a: complex, corner: complex, b: complex, distance: float, fullest: float = 0.95) -> tuple[Cubic, float]:
     """One cubic from a to b, tangent to a–corner and corner–b, passing ``distance`` cm from the corner.
 
-    Both handles are the same share of the corner's sides. Returns the curve and that share.
-    The share stays within 0.3–0.95; a distance no such curve reaches gives the nearest one.
+    Both handles are the same share of the corner's sides, within 0.3–``fullest``; a distance that no
+    such curve reaches gives the nearest one. Returns the curve and the distance it really passes at.
     """
-    low, high = 0.3, 0.95
+    low, high = 0.3, fullest
     for _ in range(30):
         share = 0.5 * (low + high)
         low, high = (share, high) if _nearest(_bowl(a, corner, b, share), corner) > distance else (low, share)
-    share = 0.5 * (low + high)
-    return _bowl(a, corner, b, share), share
+    curve = _bowl(a, corner, b, 0.5 * (low + high))
+    return curve, _nearest(curve, corner)
 
 
 def _bowl(a: complex, corner: complex, b: complex, share: float) -> Cubic:

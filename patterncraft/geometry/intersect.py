@@ -52,11 +52,17 @@ def _roots(h: list[float]) -> list[float]:
 
 
 def _polished(t: float, c0: float, c1: float, c2: float, c3: float) -> float:
+    """Newton, kept only while it comes nearer: at a double root the slope is noise."""
+    value = c0 + t * (c1 + t * (c2 + t * c3))
     for _ in range(2):
         slope = c1 + t * (2 * c2 + 3 * c3 * t)
-        if abs(slope) < 1e-14:
+        if value == 0.0 or slope == 0.0:
             break
-        t -= (c0 + t * (c1 + t * (c2 + t * c3))) / slope
+        nearer = t - value / slope
+        at = c0 + nearer * (c1 + nearer * (c2 + nearer * c3))
+        if abs(at) >= abs(value):
+            break
+        t, value = nearer, at
     return t
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 
 import numpy as np
+from numpy.typing import NDArray
 
 from .flatten import predicate_points
 from .segment import Segment, hull_box
@@ -30,6 +31,12 @@ def box_of(segments: Iterable[Segment]) -> tuple[float, float, float, float]:
     return min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes)
 
 
+def _chords(segments: Iterable[Segment]) -> tuple[NDArray[np.complex128], NDArray[np.complex128]]:
+    """Starts and ends of all chords of a closed chain."""
+    points = [p for s in segments for p in predicate_points(s)]
+    return np.array(points), np.array(points[1:] + points[:1])
+
+
 def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[bool]:
     """For each point, whether a closed chain encloses it (non-zero winding).
 
@@ -37,8 +44,7 @@ def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[boo
     """
     if not points:
         return []
-    a = np.array([p for s in segments for p in predicate_points(s)])
-    b = np.roll(a, -1)
+    a, b = _chords(segments)
     z = np.array(points)[:, None]
     left = ((b - a).conj() * (z - a)).imag
     up = (a.imag <= z.imag) & (b.imag > z.imag) & (left > 0)
@@ -53,9 +59,7 @@ def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:
     Touching (two darts at one pivot) and running along each other is not crossing. Curves are
     flattened within 0.01 cm; a crossing shallower than that is not seen.
     """
-    flat = [predicate_points(s) for s in segments]
-    a = np.array([p for points in flat for p in points])
-    b = np.roll(a, -1)
+    a, b = _chords(segments)
     along = (b - a).conj()[:, None]
     ahead = (along * (b[None, :] - a[:, None])).imag
     behind = (along * (a[None, :] - a[:, None])).imag
@@ -64,6 +68,6 @@ def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:
     both = across & across.T
     if not both.any():
         return None
-    owner = [i for i, points in enumerate(flat) for _ in points]
+    owner = [i for i, s in enumerate(segments) for _ in predicate_points(s)]
     i, j = np.argwhere(both)[0]
     return owner[int(i)], owner[int(j)]

@@ -37,7 +37,7 @@ def open_corner(piece: Piece, spot: Spot) -> tuple[Piece, int]:
         return piece, (spot.edge + 1) % len(piece.outline)
     a, b = edge.path.cut(spot.along)
     outline = (*piece.outline[: spot.edge], edge.with_path(a), edge.with_path(b), *piece.outline[spot.edge + 1 :])
-    return replace(piece, outline=outline), spot.edge + 1
+    return piece.with_outline(outline), spot.edge + 1
 
 
 def part(piece: Piece, start: int, end: int, line: Path, cut: str) -> Parted:
@@ -58,8 +58,8 @@ def part(piece: Piece, start: int, end: int, line: Path, cut: str) -> Parted:
     name = "" if along_tape else cut
     back = Edge(cut, "raw", line.reversed(), name)
     there = Edge(cut, "raw", line, name)
-    first = replace(turned, outline=(*turned.outline[:k], back))
-    second = replace(turned, outline=(*turned.outline[k:], there))
+    first = turned.with_outline((*turned.outline[:k], back))
+    second = turned.with_outline((*turned.outline[k:], there))
     return _share_out(piece, first, second, line)
 
 
@@ -71,7 +71,7 @@ def unhook(piece: Piece, corner: int, other: int) -> Parted:
     """
     turned = piece.starting_at(corner)
     k = (other - corner) % len(piece.outline)
-    return _share_out(piece, replace(turned, outline=turned.outline[:k]), replace(turned, outline=turned.outline[k:]), None)
+    return _share_out(piece, turned.with_outline(turned.outline[:k]), turned.with_outline(turned.outline[k:]), None)
 
 
 def _same_line(a: Path, b: Path) -> bool:

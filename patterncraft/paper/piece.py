@@ -119,7 +119,11 @@ class Piece:
     def starting_at(self, vertex: int) -> Piece:
         """The same piece with its outline counted from another corner."""
         k = vertex % len(self.outline)
-        return replace(self, outline=self.outline[k:] + self.outline[:k]) if k else self
+        return self.with_outline(self.outline[k:] + self.outline[:k]) if k else self
+
+    def with_outline(self, outline: tuple[Edge, ...]) -> Piece:
+        """The same piece with another outline. (Spelled out: this is the kernel's most frequent act.)"""
+        return Piece(self.name, outline, self.darts, self.marks, self.lines, self.grain, self.paper, self.cut)
 
     def placed(self, by: Transform) -> Piece:
         """Slid, swung or turned over, with everything on it. Nothing is stretched."""

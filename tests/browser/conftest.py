@@ -17,9 +17,15 @@ from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[2]
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync"
-).split()
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 
 
 class Application:
@@ -39,7 +45,7 @@ class Application:
         self.process = subprocess.Popen(command, cwd=ROOT, env=env, stdout=subprocess.DEVNULL)
         for _ in range(150):
             try:
-                urllib.request.urlopen(f"{self.url}/health", timeout=1)  # noqa: S310 our own server
+                urllib.request.urlopen(f"{self.url}/health", timeout=1)
                 return
             except OSError:
                 time.sleep(0.1)

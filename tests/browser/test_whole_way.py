@@ -84,10 +84,10 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
     # A second, partial rotation: half the side dart into the armhole, by keyboard and typing.
     page.keyboard.press("r")
     page.get_by_role("button", name=re.compile("front: side dart")).click()
-    page.get_by_role("button", name="armhole").click()
+    page.get_by_role("button", name="armhole", exact=True).click()
     page.get_by_role("button", name="Take this place").click()
     page.get_by_test_id("sentence").get_by_role("button", name="all").click()
-    page.get_by_role("button", name="half").click()
+    page.get_by_role("button", name="half", exact=True).click()
     expect(page.get_by_test_id("sentence")).to_contain_text("half of it")
     page.get_by_role("button", name=re.compile("Put it in")).click()
     expect(recipe.get_by_role("listitem").filter(has_text="side dart")).to_contain_text("half of it.")
@@ -103,7 +103,7 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
 
     # Change the first step; the later one replays.
     recipe.get_by_text("the middle of the shoulder").click()
-    page.get_by_role("button", name="neckline").click()
+    page.get_by_role("button", name="neckline", exact=True).click()
     page.get_by_role("button", name="Take this place").click()
     page.get_by_role("button", name=re.compile("Change it")).click()
     expect(recipe).to_contain_text("to the middle of the neckline")
@@ -120,7 +120,9 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
     download.value.save_as(path)
     with pikepdf.open(path) as pdf:
         squares = [
-            (float(o[2]) / 72 * 25.4, float(o[3]) / 72 * 25.4) for o, op in pikepdf.parse_content_stream(pdf.pages[0]) if str(op) == "re"
+            (float(o[2]) / 72 * 25.4, float(o[3]) / 72 * 25.4)
+            for o, op in pikepdf.parse_content_stream(pdf.pages[0])
+            if str(op) == "re"
         ]
         assert any(w == pytest.approx(100, abs=0.1) and h == pytest.approx(100, abs=0.1) for w, h in squares)
         assert len(pdf.pages) > 4

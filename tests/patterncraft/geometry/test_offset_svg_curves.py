@@ -102,17 +102,23 @@ def test_numbers_are_short_and_never_minus_zero() -> None:
 
 def test_corner_curve_passes_the_stated_distance() -> None:
     # A square corner of 6 × 6 passed at 2.25 cm: both ends tangent to its sides.
-    curve, share = corner_curve(0j, 6j, 6 + 6j, 2.25)
+    curve, off = corner_curve(0j, 6j, 6 + 6j, 2.25)
     nearest = min(abs(point_at(curve, i / 4000) - 6j) for i in range(4001))
     assert nearest == pytest.approx(2.25, abs=1e-3)
-    assert 0.3 < share < 0.95
+    assert off == pytest.approx(nearest, abs=1e-4)
     assert (curve[1] - curve[0]).real == 0
     assert (curve[3] - curve[2]).imag == 0
 
 
 def test_nearer_the_corner_means_longer_handles() -> None:
-    shares = [corner_curve(0j, 10j, 6 + 10j, d)[1] for d in (1.5, 1.75, 2.25, 2.6)]
-    assert all(a > b for a, b in pairwise(shares))
+    handles = [abs(corner_curve(0j, 10j, 6 + 10j, d)[0][1]) for d in (1.5, 1.75, 2.25, 2.6)]
+    assert all(a > b for a, b in pairwise(handles))
+
+
+def test_wide_corner_is_kept_from_becoming_a_box() -> None:
+    curve, off = corner_curve(0j, 12j, 13 + 12j, 1.75, fullest=0.84)
+    assert abs(curve[1]) == pytest.approx(0.84 * 12, rel=1e-6)
+    assert off > 1.75
 
 
 def test_guided_leaves_and_arrives_as_told() -> None:

@@ -1,0 +1,51 @@
+"""Timing: medians over enough rounds, and the table they are printed in."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+from statistics import median, quantiles
+from typing import Any
+
+
+def per_call(run: Callable[[], Any], seconds: float = 0.4, least: int = 5) -> float:
+    """Median seconds of one call, warmed up once."""
+    run()
+    begun = time.perf_counter()
+    run()
+    # Short calls are timed in bundles, so that the clock itself does not count.
+    bundle = max(1, int(2e-4 / max(time.perf_counter() - begun, 1e-7)))
+    times: list[float] = []
+    start = time.perf_counter()
+    while len(times) < least or time.perf_counter() - start < seconds:
+        begun = time.perf_counter()
+        for _ in range(bundle):
+            run()
+        times.append((time.perf_counter() - begun) / bundle)
+    return median(times)
+
+
+def spread(times: list[float]) -> tuple[float, float]:
+    """(median, 95th percentile) of the given seconds."""
+    return median(times), quantiles(times, n=20)[-1]
+
+
+@dataclass(frozen=True)
+class Row:
+    """One line: what was measured, what came out, the target, and whether it was met (None: told only)."""
+
+    what: str
+    seen: str
+    target: str = ""
+    met: bool | None = None
+
+
+def table(rows: list[Row]) -> str:
+    widths = [max(len(getattr(r, k)) for r in rows) for k in ("what", "seen", "target")]
+    marks = {True: "met", False: "MISSED", None: ""}
+    return "\n".join(f"{r.what:<{widths[0]}}  {r.seen:>{widths[1]}}  {r.target:<{widths[2]}}  {marks[r.met]}" for r in rows)
+
+
+def ms(seconds: float) -> str:
+    return f"{seconds * 1e3:.2f} ms"

@@ -1,0 +1,129 @@
+"""The application as it is served: preview over HTTP, dragging in Chromium, first page, memory."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import re
+import tempfile
+import time
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
+
+from .clock import Row, ms, spread
+from .kernel import BACK, THERE
+
+
+def rows() -> list[Row]:
+    app = Application(Path(tempfile.mkdtemp()))
+    begun = time.perf_counter()
+    app.start()
+    first_start = time.perf_counter() - begun
+    app.stop()
+    begun = time.perf_counter()
+    app.start()
+    second_start = time.perf_counter() - begun
+    try:
+        with sync_playwright() as p:
+            browser = p.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            first = _first_page(page, app.url)
+            updates = _dragging(page, app.url)
+            cookies = {str(c.get("name")): str(c.get("value")) for c in page.context.cookies()}
+            browser.close()
+        median, late = spread(_previews(app.port, cookies))
+        memory = _memory(app)
+    finally:
+        app.stop()
+    size = _first_load()
+    return [
+        Row("first start with the demo", f"{first_start:.1f} s"),
+        Row("second start", f"{second_start:.1f} s", "≤ 5 s", second_start <= 5),
+        Row("preview over HTTP, 10 steps, last changed: median", ms(median), "≤ 15 ms", median <= 0.015),
+        Row("  95th percentile", ms(late), "≤ 40 ms", late <= 0.040),
+        Row("dragging a dart", f"{updates:.0f} updates/s", "≥ 30", updates >= 30),
+        Row("first page usable", f"{first:.2f} s", "≤ 1.5 s", first <= 1.5),
+        Row("first-load JavaScript", f"{size / 1024:.0f} kB", "≤ 250 kB", size <= 250 * 1024),
+        Row("server process", f"{memory:.0f} MB", "≤ 250 MB", memory <= 250),
+    ]
+
+
+def _first_page(page: Page, url: str) -> float:
+    begun = time.perf_counter()
+    page.goto(url)
+    page.get_by_role("button", name="Open the demo workroom").wait_for()
+    seen = time.perf_counter() - begun
+    page.get_by_role("button", name="Open the demo workroom").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+    return seen
+
+
+def _dragging(page: Page, url: str) -> float:
+    """Changes of the ghost's outline per second while the hand runs along the shoulder."""
+    page.goto(f"{url}/blocks/1")
+    page.get_by_label("Start a style from it").fill("Bench")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    box = page.locator("[data-mouth='front waist dart']").bounding_box()
+    edge = page.locator("[data-piece='front'] path[data-edge='shoulder']").bounding_box()
+    if not box or not edge:
+        raise RuntimeError("the bench has no dart or no shoulder to drag")
+    page.evaluate(
+        """() => { window.changes = 0; window.last = "";
+        const look = () => { const g = document.querySelector("[data-ghost]")?.getAttribute("d") ?? "";
+          if (g !== window.last) { window.last = g; window.changes += 1; } requestAnimationFrame(look); };
+        requestAnimationFrame(look); }"""
+    )
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(edge["x"] + 4, edge["y"] + 4)
+    page.wait_for_timeout(300)
+    before = page.evaluate("window.changes")
+    begun = time.perf_counter()
+    for i in range(400):
+        share = abs(1 - (i % 200) / 100)
+        page.mouse.move(edge["x"] + edge["width"] * (0.08 + 0.84 * share), edge["y"] + edge["height"] * (0.08 + 0.84 * share))
+    passed = time.perf_counter() - begun
+    seen = page.evaluate("window.changes") - before
+    page.mouse.up()
+    page.keyboard.press("Escape")
+    return float(seen / passed)
+
+
+def _previews(port: int, cookies: dict[str, str]) -> list[float]:
+    """The style of ten steps, its last step changed at each question, over one kept connection."""
+    steps: list[Any] = [THERE, BACK] * 4 + [THERE]
+    connection = http.client.HTTPConnection("127.0.0.1", port)
+    head = {
+        "Content-Type": "application/json",
+        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
+        "X-CSRFToken": cookies.get("csrftoken", ""),
+    }
+    times = []
+    for i in range(220):
+        trying = {**BACK, "to": {"edge": "armhole", "fraction": round(0.2 + 0.003 * i, 4)}}
+        body = json.dumps({"blocks": {"bodice": {"id": 1, "revision": 1}}, "steps": steps, "trying": trying})
+        begun = time.perf_counter()
+        connection.request("POST", "/api/preview", body, head)
+        answer = connection.getresponse()
+        data = answer.read()
+        times.append(time.perf_counter() - begun)
+        if answer.status != 200:
+            raise RuntimeError(data.decode()[:300])
+    return times[20:]
+
+
+def _memory(app: Application) -> float:
+    pid = app.process.pid if app.process else 0
+    text = Path(f"/proc/{pid}/status").read_text(encoding="utf-8")
+    return int(re.search(r"VmRSS:\s+(\d+)", text)[1]) / 1024  # type: ignore[index]
+
+
+def _first_load() -> int:
+    """gzipped bytes of the scripts that the first page asks for."""
+    dist = ROOT / "web" / "dist"
+    html = (dist / "index.html").read_text(encoding="utf-8")
+    return sum((dist / "assets" / f"{name}.gz").stat().st_size for name in re.findall(r"/assets/([\w-]+\.js)", html))
