@@ -95,10 +95,11 @@ class Drawing(Strict):
     box: Box
 
 
-def draw(pattern: Pattern, unit: Unit, shifts: dict[str, complex] | None = None) -> Drawing:
-    """The drawing of a pattern. ``shifts`` places the sheets (see ``table_places``)."""
+def draw(pattern: Pattern, unit: Unit, shifts: dict[str, complex] | None = None, only: list[str] | None = None) -> Drawing:
+    """The drawing of a pattern. ``shifts`` places the sheets (see ``table_places``); ``only`` names the
+    pieces to draw; none or empty means all."""
     places = shifts or table_places(pattern)
-    pieces = [_piece(pattern, p, unit, places.get(p.name, 0j)) for p in pattern.pieces]
+    pieces = [_piece(pattern, p, unit, places.get(p.name, 0j)) for p in pattern.pieces if not only or p.name in only]
     box = (
         min(p.box.left + p.at.x for p in pieces),
         min(p.box.top + p.at.y for p in pieces),

@@ -56,7 +56,7 @@ def _polished(t: float, c0: float, c1: float, c2: float, c3: float) -> float:
     value = c0 + t * (c1 + t * (c2 + t * c3))
     for _ in range(2):
         slope = c1 + t * (2 * c2 + 3 * c3 * t)
-        if value == 0.0 or slope == 0.0:
+        if abs(value) < 1e-13 or slope == 0.0:
             break
         nearer = t - value / slope
         at = c0 + nearer * (c1 + nearer * (c2 + nearer * c3))

@@ -183,7 +183,7 @@ def parameter_at(seg: Segment, length: float) -> float:
     low, high = 0.0, 1.0
     for _ in range(60):
         miss = (_run_to(t, d0, d1, d2, nodes) if nodes else arc_length(split(seg, t)[0])) - length
-        if abs(miss) < 1e-9:
+        if abs(miss) < 1e-8:
             return t
         low, high = (low, t) if miss > 0 else (t, high)
         speed = abs(derivative_at(seg, t))

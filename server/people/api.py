@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 from pydantic import Field
 
 from patterncraft.errors import BadMeasure, BadSetting
@@ -13,7 +13,7 @@ from patterncraft.measures.chart import doubts, read_chart, read_measure
 from patterncraft.measures.keys import MEASURES
 from patterncraft.units import Unit, format_length
 
-from ..config.answers import ERRORS, Fault, Missing, fault_of
+from ..config.answers import ERRORS, Fault, Missing, Wire, fault_of
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
 from .models import MeasureChart, Person
@@ -21,7 +21,7 @@ from .models import MeasureChart, Person
 router = Router(tags=["people"])
 
 
-class MeasureKeyOut(Schema):
+class MeasureKeyOut(Wire):
     """Range in words, in the house unit."""
 
     key: str
@@ -32,23 +32,23 @@ class MeasureKeyOut(Schema):
     iso: str
 
 
-class ChartIn(Schema):
+class ChartIn(Wire):
     """Measures as typed, by key; empty texts are left out."""
 
     taken_on: date
     texts: dict[str, str] = Field(max_length=100)
 
 
-class ChartText(Schema):
+class ChartText(Wire):
     texts: dict[str, str] = Field(max_length=100)
 
 
-class DoubtOut(Schema):
+class DoubtOut(Wire):
     key: str
     message: str
 
 
-class Reading(Schema):
+class Reading(Wire):
     """What typed measures mean: cm by key, faults (unreadable) and doubts (implausible)."""
 
     values: dict[str, float]
@@ -56,7 +56,7 @@ class Reading(Schema):
     doubts: list[DoubtOut]
 
 
-class ChartOut(Schema):
+class ChartOut(Wire):
     id: int
     taken_on: date
     values: dict[str, float]
@@ -64,12 +64,12 @@ class ChartOut(Schema):
     doubts: list[DoubtOut]
 
 
-class PersonIn(Schema):
+class PersonIn(Wire):
     name: str = Field(min_length=1, max_length=120)
     note: str = Field(default="", max_length=500)
 
 
-class PersonOut(Schema):
+class PersonOut(Wire):
     id: int
     name: str
     note: str

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router
 from pydantic import Field
 
 from patterncraft.drafting.audit import audit
@@ -20,7 +20,7 @@ from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES
 from patterncraft.units import format_length
 
-from ..config.answers import ERRORS
+from ..config.answers import ERRORS, Wire
 from ..people.api import chart_of
 from ..people.models import Person
 from ..workrooms.access import workroom_of
@@ -31,7 +31,7 @@ from .models import Block, BlockRevision
 router = Router(tags=["shelf"])
 
 
-class SettingOut(Schema):
+class SettingOut(Wire):
     """A setting of a school, for its form. Lengths in cm; ``default_text`` in the house unit."""
 
     name: str
@@ -45,7 +45,7 @@ class SettingOut(Schema):
     choices: list[str] = Field(default_factory=list)
 
 
-class SchoolOut(Schema):
+class SchoolOut(Wire):
     name: str
     title: str
     reason: str
@@ -54,7 +54,7 @@ class SchoolOut(Schema):
     settings: list[SettingOut]
 
 
-class DraftIn(Schema):
+class DraftIn(Wire):
     """A draft to try: measures in cm by key; settings as numbers in cm or as typed in the house unit."""
 
     school: str = Field(max_length=80)
@@ -62,18 +62,18 @@ class DraftIn(Schema):
     settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
 
 
-class SumOut(Schema):
+class SumOut(Wire):
     label: str
     text: str
     note: bool = False
 
 
-class NumberedPoint(Schema):
+class NumberedPoint(Wire):
     label: str
     at: Point
 
 
-class StageOut(Schema):
+class StageOut(Wire):
     """One act of the pencil; ``at`` is where its piece's sheet lies."""
 
     number: int
@@ -85,7 +85,7 @@ class StageOut(Schema):
     guide: bool
 
 
-class AuditOut(Schema):
+class AuditOut(Wire):
     """``kept`` null: told, not judged."""
 
     title: str
@@ -94,13 +94,13 @@ class AuditOut(Schema):
     cure: str
 
 
-class DraftOut(Schema):
+class DraftOut(Wire):
     drawing: Drawing
     stages: list[StageOut]
     audit: list[AuditOut]
 
 
-class BlockIn(Schema):
+class BlockIn(Wire):
     """Draft a block from a person's chart and keep it."""
 
     name: str = Field(min_length=1, max_length=120)
@@ -109,17 +109,17 @@ class BlockIn(Schema):
     settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
 
 
-class RevisionIn(Schema):
+class RevisionIn(Wire):
     chart_id: int
     settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
     note: str = Field(default="", max_length=300)
 
 
-class BlockState(Schema):
+class BlockState(Wire):
     state: str
 
 
-class BlockOut(Schema):
+class BlockOut(Wire):
     """A block as it hangs on the shelf; ``silhouette`` are its pieces' outlines, ``places`` their sheets."""
 
     id: int
@@ -134,7 +134,7 @@ class BlockOut(Schema):
     drawing: Drawing
 
 
-class RevisionOut(Schema):
+class RevisionOut(Wire):
     number: int
     made: str
     note: str

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from urllib.parse import quote
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router
 from pydantic import Field
 
 from patterncraft.errors import BadSetting, PatternError
@@ -27,7 +27,7 @@ from patterncraft.replay import Replay
 from patterncraft.units import Unit, format_length, parse_length
 from patterncraft.working import Sum
 
-from ..config.answers import ERRORS, Fault, fault_of
+from ..config.answers import ERRORS, Fault, Wire, fault_of
 from ..shelf.api import SumOut
 from ..shelf.models import Block
 from ..shelf.services import revision_of
@@ -38,14 +38,14 @@ from .models import Style
 router = Router(tags=["styles"])
 
 
-class PhraseOut(Schema):
+class PhraseOut(Wire):
     """A stretch of a step's sentence; ``slot`` empty for fixed words."""
 
     text: str
     slot: str
 
 
-class SlotOut(Schema):
+class SlotOut(Wire):
     name: str
     prompt: str
     pick: Literal["piece", "dart", "place", "length", "how much"]
@@ -53,7 +53,7 @@ class SlotOut(Schema):
     optional: bool
 
 
-class MoveOut(Schema):
+class MoveOut(Wire):
     """A move as the recipe offers it. ``template``: its sentence with empty slots."""
 
     move: str
@@ -64,7 +64,7 @@ class MoveOut(Schema):
     slots: list[SlotOut]
 
 
-class StepOut(Schema):
+class StepOut(Wire):
     """A step in the recipe: its data, sentence and working."""
 
     number: int
@@ -75,7 +75,7 @@ class StepOut(Schema):
     done: bool
 
 
-class IntervalOut(Schema):
+class IntervalOut(Wire):
     start: str
     end: str
     a: str
@@ -83,12 +83,12 @@ class IntervalOut(Schema):
     difference: str
 
 
-class EdgeOf(Schema):
+class EdgeOf(Wire):
     piece: str
     edge: str
 
 
-class PromiseOut(Schema):
+class PromiseOut(Wire):
     """A line of the ledger. Lengths in cm for the bars, words in the house unit beside them."""
 
     name: str
@@ -109,7 +109,7 @@ class PromiseOut(Schema):
     edges: list[EdgeOf]
 
 
-class Work(Schema):
+class Work(Wire):
     """A style as far as its steps could be done: the table, the recipe, the promises."""
 
     table: Drawing
@@ -120,7 +120,7 @@ class Work(Schema):
     stopped: Fault | None
 
 
-class StyleOut(Schema):
+class StyleOut(Wire):
     id: int
     name: str
     changed: str
@@ -132,12 +132,12 @@ class StyleOut(Schema):
     broken: int
 
 
-class BlockPinOut(Schema):
+class BlockPinOut(Wire):
     id: int
     revision: int
 
 
-class StyleDetail(Schema):
+class StyleDetail(Wire):
     """``blocks`` are the pinned revisions, for the preview."""
 
     id: int
@@ -152,27 +152,27 @@ class StyleDetail(Schema):
     work: Work
 
 
-class StyleIn(Schema):
+class StyleIn(Wire):
     name: str = Field(min_length=1, max_length=120)
     block_id: int
     revision: int | None = None
 
 
-class StepsIn(Schema):
+class StepsIn(Wire):
     version: int
     steps: list[Step] = Field(max_length=2000)
     label: str = Field(default="", max_length=300)
 
 
-class VersionIn(Schema):
+class VersionIn(Wire):
     version: int
 
 
-class Rename(Schema):
+class Rename(Wire):
     name: str = Field(min_length=1, max_length=120)
 
 
-class Pointer(Schema):
+class Pointer(Wire):
     """Where a hand points while a place is asked for: on which piece, in its own coordinates, cm."""
 
     piece: str = Field(max_length=80)
@@ -180,7 +180,7 @@ class Pointer(Schema):
     y: float = Field(ge=-1000, le=1000)
 
 
-class PreviewIn(Schema):
+class PreviewIn(Wire):
     """Blocks and steps, and the step being tried as plain data. ``pointer`` fills its slot ``to``."""
 
     blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
@@ -192,8 +192,9 @@ class PreviewIn(Schema):
     )
 
 
-class PreviewOut(Schema):
-    """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done."""
+class PreviewOut(Wire):
+    """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
+    ``work`` holds all promises, but of the sheets and steps only what the tried step made new."""
 
     work: Work
     step: dict[str, Any] | None
@@ -307,7 +308,7 @@ def redo(request: HttpRequest, style_id: int, body: VersionIn) -> HttpResponse:
     return _json(_detail(services.step_through(Style.objects.one(room, style_id), body.version, 1), room.house_rules()))
 
 
-def _json(out: Schema) -> HttpResponse:
+def _json(out: Wire) -> HttpResponse:
     """Our own models, already checked: written once, without a second validation."""
     return HttpResponse(out.model_dump_json(), content_type="application/json")
 
@@ -355,7 +356,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
                 steps += tried
         except PatternError as e:
             refused = fault_of(e)
-    return _json(PreviewOut(work=_work(replay, steps, rules), step=step, refused=refused))
+    return _json(PreviewOut(work=_work(replay, steps, rules, before), step=step, refused=refused))
 
 
 def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) -> dict[str, Any]:
@@ -365,7 +366,12 @@ def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) 
     return trying | {"to": place.model_dump(by_alias=True, exclude_none=True)}
 
 
-def _work(replay: Replay, steps: list[Move], rules: HouseRules) -> Work:
+def _work(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None) -> Work:
+    """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
+    hand in motion needs them."""
+    partly = since is not None and since is not replay
+    known = {p.name: p for p in since.pattern.pieces} if since and partly else {}
+    fresh = [p.name for p in replay.pattern.pieces if known.get(p.name) is not p] if partly else None
     promises = ledger(replay.pattern, rules)
     kept = sum(p.kept for p in promises)
     recipe = [
@@ -377,13 +383,13 @@ def _work(replay: Replay, steps: list[Move], rules: HouseRules) -> Work:
             muted=d.step.muted,
             done=True,
         )
-        for d in replay.done
+        for d in replay.done[len(since.done) if since and partly else 0 :]
     ]
     for number, step in enumerate(steps[len(replay.done) :], len(replay.done) + 1):
         phrases = _phrases(step.phrases(None, rules.unit))
         recipe.append(StepOut(number=number, step=step_json(step), phrases=phrases, working=[], muted=step.muted, done=False))
     return Work(
-        table=draw(replay.pattern, rules.unit, table_places(replay.start)),
+        table=draw(replay.pattern, rules.unit, table_places(replay.start), fresh),
         recipe=recipe,
         promises=[_promise(p, rules.unit) for p in promises],
         kept=kept,
@@ -454,7 +460,7 @@ def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", 
     raise BadSetting(f"“{kind[:20]}” is not a way out.", field="kind", cure="Choose pdf, svg, json or style.")
 
 
-class FinishedOut(Schema):
+class FinishedOut(Wire):
     number: int
     name: str
     how: str
@@ -462,7 +468,7 @@ class FinishedOut(Schema):
     edges: list[str]
 
 
-class PaperPlan(Schema):
+class PaperPlan(Wire):
     """What printing gives: sheets by paper, and each finished piece in words."""
 
     sheets: dict[str, int]

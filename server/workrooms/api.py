@@ -7,13 +7,13 @@ from typing import Any
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
-from ninja import Router, Schema
+from ninja import Router
 from ninja.utils import check_csrf
 from pydantic import Field
 
 from patterncraft.house import HouseRules
 
-from ..config.answers import ERRORS, NotSignedIn
+from ..config.answers import ERRORS, NotSignedIn, Wire
 from .access import workroom_of
 from .models import Membership, Workroom
 from .services import may_open_demo, open_workroom
@@ -21,7 +21,7 @@ from .services import may_open_demo, open_workroom
 router = Router(tags=["workroom"])
 
 
-class SessionOut(Schema):
+class SessionOut(Wire):
     """``workroom`` empty: nobody is signed in. ``demo``: this machine may open the demo workroom."""
 
     workroom: str
@@ -30,7 +30,7 @@ class SessionOut(Schema):
     unit: str
 
 
-class SignIn(Schema):
+class SignIn(Wire):
     name: str = Field(max_length=150)
     password: str = Field(max_length=200)
 
@@ -39,7 +39,7 @@ class NewWorkroom(SignIn):
     workroom: str = Field(min_length=1, max_length=120)
 
 
-class RuleOut(Schema):
+class RuleOut(Wire):
     """A house rule: the path of its field, what it is, why, its value and default; lengths in cm."""
 
     field: str
@@ -53,7 +53,7 @@ class RuleOut(Schema):
     choices: list[str] = Field(default_factory=list)
 
 
-class RulesOut(Schema):
+class RulesOut(Wire):
     rules: dict[str, Any]
     fields: list[RuleOut]
 

@@ -1127,7 +1127,8 @@ export interface components {
         };
         /**
          * PreviewOut
-         * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done.
+         * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
+         *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new.
          */
         PreviewOut: {
             refused: components["schemas"]["Fault"] | null;

@@ -1,4 +1,5 @@
 /** The ruled table top and its rulers, in the house unit. */
+import { memo } from "react";
 import type { View } from "./viewport";
 
 const INCH = 2.54;
@@ -10,7 +11,7 @@ interface Props {
   unit: string;
 }
 
-export function Ground({ view, width, height, unit }: Props) {
+export const Ground = memo(function Ground({ view, width, height, unit }: Props) {
   const one = unit === "in" ? INCH : 1;
   const bold = unit === "in" ? 6 : 10;
   const step = one * view.scale < 7 ? one * (bold / 2) : one;
@@ -49,9 +50,9 @@ export function Ground({ view, width, height, unit }: Props) {
       ))}
     </g>
   );
-}
+});
 
-export function Rulers({ view, width, height, unit }: Props) {
+export const Rulers = memo(function Rulers({ view, width, height, unit }: Props) {
   const one = unit === "in" ? INCH : 1;
   const room = view.scale * one;
   const every = [1, 2, 5, 10, 20, 50].find((n) => n * room >= 42) ?? 100;
@@ -89,4 +90,4 @@ export function Rulers({ view, width, height, unit }: Props) {
       </text>
     </g>
   );
-}
+});

@@ -1,5 +1,5 @@
 /** One sheet of paper as it lies on the table: block paper, new paper, tape, edges by their meaning. */
-import { useId } from "react";
+import { memo, useId } from "react";
 import type { Schemas } from "../api/client";
 
 export type DrawnPiece = Schemas["DrawnPiece"];
@@ -20,7 +20,7 @@ interface Props {
   scale: number;
 }
 
-export function Sheet({ piece, plain, dimmed, scale }: Props) {
+export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props) {
   const clip = useId();
   const text = 13 / scale;
   return (
@@ -107,7 +107,7 @@ export function Sheet({ piece, plain, dimmed, scale }: Props) {
       </g>
     </g>
   );
-}
+});
 
 /** Arrow heads of the grainline; once per drawing. */
 export function GrainArrow() {

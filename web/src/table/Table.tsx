@@ -1,5 +1,5 @@
 /** The table: sheets of paper to scale on the ruled ground. Pan, zoom and pointing; no geometry of its own. */
-import { type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { memo, type PointerEvent, type ReactNode, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { Ground, Rulers } from "./Ground";
 import { type DrawnPiece, GrainArrow, Sheet } from "./Sheet";
@@ -170,7 +170,7 @@ export function ToolButton({
 }
 
 /** Wide invisible bands along the edges: hovering one shows its sewn length. */
-function Measured({ piece }: { piece: DrawnPiece }) {
+const Measured = memo(function Measured({ piece }: { piece: DrawnPiece }) {
   return (
     <g transform={`translate(${piece.at.x} ${piece.at.y})`} className="fill-none stroke-transparent">
       {piece.edges.map((e, i) => (
@@ -193,4 +193,4 @@ function Measured({ piece }: { piece: DrawnPiece }) {
       ))}
     </g>
   );
-}
+});

@@ -37,7 +37,7 @@ describe("the promises", () => {
       />,
     );
     expect(screen.getByTestId("verdict")).toHaveTextContent("1 broken, 1 kept");
-    expect(screen.getByRole("button", { name: /shoulder\s*broken by 0.40 cm/ })).toBeInTheDocument();
+    expect(screen.getByRole("button", { name: /shoulder\s*broken by\s*0.40 cm/ })).toBeInTheDocument();
     expect(screen.getByRole("button", { name: /side\s*kept/ })).toBeInTheDocument();
   });
 
