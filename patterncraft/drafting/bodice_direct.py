@@ -456,10 +456,20 @@ def _side_with_dart(f: Frame, underarm: complex, corner: complex, point: complex
     )
 
 
+def _side_balance(front: Piece) -> float:
+    """cm from the underarm to the side's balance mark: the middle of its longer part beside the dart;
+    two fifths down where there is none, so that the seam cannot be turned round."""
+    parts = [e.length for e in front.outline if e.name == "side"]
+    if len(parts) == 1:
+        return 0.4 * parts[0]
+    upper, lower = parts
+    return upper / 2 if upper > lower else upper + lower / 2
+
+
 def _promised(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
     """The seams of a bodice and its balance marks."""
     front_armhole = front.path.length
-    side = pattern.side_length((Stretch("back", "side"),))
+    balance = _side_balance(pattern.piece("front"))
 
     def hold(name: str, *sides: Stretch) -> Seam:
         return Seam(name, sides, (), SeamRule("hold", length=pattern.side_length(sides)))
@@ -479,6 +489,6 @@ def _promised(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
     notches = (
         Notch("front balance", "armhole", "single", front_armhole - front.balance),
         Notch("back balance", "armhole", "double", front_armhole + back.balance),
-        Notch("side balance", "side", "single", 0.4 * side, 0.4 * side),
+        Notch("side balance", "side", "single", balance, balance),
     )
     return Pattern(pattern.pieces, seams, notches)

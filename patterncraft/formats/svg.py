@@ -16,7 +16,7 @@ MARGIN = 1.0
 _STYLE = (
     "path,line{fill:none;stroke:#1d2733;stroke-width:.05}.cut-line path{stroke-width:.09}.sew{stroke-dasharray:.5 .25}"
     ".guide{stroke-width:.03;stroke-dasharray:.1 .3}"
-    ".fold{stroke-width:.08}text{font:0.6px sans-serif;fill:#1d2733}"
+    ".fold{stroke-width:.08}text{font:0.5px sans-serif;fill:#1d2733}"
 )
 
 
@@ -56,7 +56,7 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
     fold = f'<path class="fold" d="{d(p.fold)}"/>' if p.fold else ""
     at = label_place(p) + shift
     label = "".join(
-        f'<text x="{number(at.real)}" y="{number(at.imag + 0.8 * i)}">{escape(t)}</text>' for i, t in enumerate(p.label)
+        f'<text x="{number(at.real)}" y="{number(at.imag + 0.65 * i)}">{escape(t)}</text>' for i, t in enumerate(p.label)
     )
     return (
         f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g>'

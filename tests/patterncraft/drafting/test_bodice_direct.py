@@ -117,6 +117,19 @@ def test_construction_is_numbered_and_each_stage_says_its_rule() -> None:
     assert all(s.rule for s in stages)
 
 
+def test_balance_mark_of_the_side_keeps_clear_of_dart_and_corners(any_bodice: Pattern) -> None:
+    front = any_bodice.piece("front")
+    (mark,) = any_bodice.notches_of("side")
+    corners, run = [0.0], 0.0
+    for e in front.outline:
+        if e.name == "side":
+            run += e.length
+            corners.append(run)
+    # House rule for notches: never within 2 cm of an end.
+    assert min(abs(mark.at_a - c) for c in corners) > 2
+    assert mark.at_a == mark.at_b
+
+
 def test_same_measures_same_block_to_the_last_bit() -> None:
     assert draft(AVERAGE).pattern == draft(AVERAGE).pattern
 

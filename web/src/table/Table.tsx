@@ -97,7 +97,7 @@ export function Table({
         ref={ref}
         role="img"
         aria-label={label}
-        className={`absolute inset-0 size-full touch-none ${onPoint ? "cursor-crosshair" : "cursor-grab"}`}
+        className={`absolute inset-0 size-full touch-none select-none ${onPoint ? "cursor-crosshair" : "cursor-grab"}`}
         onPointerDown={down}
         onPointerMove={move}
         onPointerUp={up}
@@ -128,7 +128,7 @@ export function Table({
           {tip.text}
         </div>
       )}
-      <div className="absolute right-3 bottom-3 flex gap-1">
+      <div className="absolute top-8 right-3 flex gap-1">
         {tools}
         <ToolButton label="Nearer" onClick={() => zoomBy(1.25, size.width / 2, size.height / 2)}>
           +

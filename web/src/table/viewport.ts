@@ -12,7 +12,7 @@ export type Box = Schemas["Box"];
 
 const NEAREST = 60;
 const FARTHEST = 2;
-const MARGIN = { left: 46, top: 40, right: 24, bottom: 62 };
+const MARGIN = { left: 46, top: 78, right: 30, bottom: 26 };
 
 /** The view that shows the whole box with room for the rulers. */
 export function fitted(box: Box, width: number, height: number): View {

@@ -115,6 +115,7 @@ export function MouthHandles({
               className="cursor-grab fill-fresh stroke-chalk hover:fill-chalk-pale"
               onPointerDown={(e) => {
                 e.stopPropagation();
+                e.preventDefault();
                 onTake(p.name, d.name, e);
               }}
             />

@@ -8,6 +8,7 @@ import { Button, Notice, Page, Waiting } from "../../ui/controls";
 type Rule = Schemas["RuleOut"];
 type Values = Record<string, unknown>;
 const INCH = 2.54;
+const CHOICES: Record<string, string> = { a4: "A4", letter: "Letter", cm: "centimetres", in: "inches" };
 
 export function HouseRules() {
   const rules = useRules();
@@ -112,7 +113,9 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
           onChange={(e) => onChange(e.target.value)}
         >
           {rule.choices?.map((c) => (
-            <option key={c}>{c}</option>
+            <option key={c} value={c}>
+              {CHOICES[c] ?? c}
+            </option>
           ))}
         </select>
       ) : (

@@ -1,0 +1,83 @@
+"""``make shots``: one current picture of each main view at 1280 × 800, from the demo data."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
+
+OUT = ROOT / "docs" / "screenshots"
+
+
+def settle(page: Page) -> None:
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+    page.wait_for_timeout(250)
+
+
+def take(page: Page, name: str) -> None:
+    settle(page)
+    page.screenshot(path=OUT / f"{name}.png")
+
+
+def drag_a_dart(page: Page) -> None:
+    """The waist dart of a fresh style on its way to the armhole, still in the hand."""
+    page.goto("/blocks/1")
+    page.get_by_label("Start a style from it").fill("Advent bodice")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    settle(page)
+    box = page.locator("[data-mouth='front waist dart']").bounding_box()
+    edge = page.locator("[data-piece='front'] path[data-edge='shoulder']").bounding_box()
+    if not box or not edge:
+        raise RuntimeError("the demo has no dart to drag")
+    page.mouse.move(box["x"] + 8, box["y"] + 8)
+    page.mouse.down()
+    for share in (0.2, 0.5, 0.62):
+        page.mouse.move(edge["x"] + edge["width"] * share, edge["y"] + edge["height"] * share)
+        page.wait_for_timeout(200)
+
+
+def main() -> None:
+    OUT.mkdir(parents=True, exist_ok=True)
+    app = Application(Path(tempfile.mkdtemp()))
+    app.start()
+    try:
+        with sync_playwright() as p:
+            browser = p.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=app.url)
+            page.goto("/")
+            take(page, "door")
+            page.get_by_role("button", name="Open the demo workroom").click()
+            page.get_by_role("heading", name="Shelf").wait_for()
+            page.mouse.move(5, 5)
+            take(page, "shelf")
+            for name, path in (
+                ("measures", "/measures/3"),
+                ("draft", "/draft/4"),
+                ("paper", "/paper/1"),
+                ("house-rules", "/house-rules"),
+            ):
+                page.goto(path)
+                take(page, name)
+            page.goto("/blocks/3")
+            page.get_by_role("slider", name="Stage of the construction").fill("14")
+            take(page, "block")
+            page.goto("/bench/1")
+            settle(page)
+            page.get_by_role("button", name="open the ledger").click()
+            page.get_by_role("button", name=re.compile("^armhole")).click()
+            take(page, "ledger")
+            drag_a_dart(page)
+            take(page, "bench")
+            page.mouse.up()
+            browser.close()
+    finally:
+        app.stop()
+
+
+if __name__ == "__main__":
+    main()
