@@ -90,6 +90,10 @@ class Replayer:
                 return so_far
         return self._keep((*base, *words), _go_on(so_far, steps, rules))
 
+    def forget(self) -> None:
+        """Drop everything remembered."""
+        self._kept.clear()
+
     def _keep(self, key: tuple[object, ...], value: Replay) -> Replay:
         self._kept[key] = value
         while len(self._kept) > self._size:

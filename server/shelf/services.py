@@ -76,6 +76,13 @@ def revision_of(room: Workroom, block_id: int, number: int) -> BlockRevision:
     return found
 
 
+@lru_cache(maxsize=4096)
+def revision_id(room_id: int, block_id: int, number: int) -> int:
+    """``revision_of`` for a hand in motion: the revision's id. A block never changes its workroom and
+    a revision never changes at all, so what was found once stays true; a miss is not remembered."""
+    return revision_of(Workroom(pk=room_id), block_id, number).pk
+
+
 @lru_cache(maxsize=256)
 def draft_of(revision_id: int) -> Draft:
     """The core's block of a revision. Revisions are immutable, so this can be remembered; who may

@@ -30,7 +30,7 @@ from patterncraft.working import Sum
 from ..config.answers import ERRORS, Fault, Wire, fault_of
 from ..shelf.api import SumOut
 from ..shelf.models import Block
-from ..shelf.services import revision_of
+from ..shelf.services import revision_id, revision_of
 from ..workrooms.access import workroom_of
 from . import services
 from .models import Style
@@ -339,7 +339,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     hand can go on moving."""
     room = workroom_of(request)
     rules = room.house_rules()
-    ids = tuple(revision_of(room, pin.id, pin.revision).pk for pin in body.blocks.values())
+    ids = tuple(revision_id(room.pk, pin.id, pin.revision) for pin in body.blocks.values())
     steps: list[Move] = list(body.steps)
     before = services.worked(ids, steps, rules)
     step, refused, replay = None, None, before

@@ -6,12 +6,13 @@ import json
 from typing import Any
 
 import pytest
+from django.core.cache import cache
 from django.test import Client
 
 from server.shelf.models import Block
-from server.shelf.services import draft_file, keep_block
+from server.shelf.services import draft_file, draft_of, keep_block, revision_id
 from server.styles.models import Style
-from server.styles.services import new_style
+from server.styles.services import new_style, replayer
 from server.workrooms.models import Workroom
 from server.workrooms.services import open_workroom
 from tests.samples import AVERAGE
@@ -22,6 +23,15 @@ ROTATE = {
     "dart": "waist dart",
     "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5},
 }
+
+
+@pytest.fixture(autouse=True)
+def _nothing_remembered() -> None:
+    """Tests roll the database back and ids come again; the server's ids never do."""
+    draft_of.cache_clear()
+    revision_id.cache_clear()
+    replayer.forget()
+    cache.clear()
 
 
 class Caller:
