@@ -11,7 +11,6 @@ from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Grain, Piece
-from ..paper.seam import Notch
 from .dart_mouth import mouth_shape
 
 
@@ -73,14 +72,7 @@ class FinishedPiece:
 def finish(pattern: Pattern, rules: HouseRules, title: str = "") -> tuple[FinishedPiece, ...]:
     """Every piece of the pattern, numbered in order, by the house rules. ``title`` heads the
     labels, a line for each part between " · "."""
-    notches: dict[str, list[NotchCut]] = {p.name: [] for p in pattern.pieces}
-    for seam in pattern.seams:
-        for n in pattern.notches_of(seam.name):
-            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
-                if side and at is not None:
-                    place = pattern.on_side(side, at)
-                    notches[place.piece.name] += _snips(n, place.piece, place.spot.edge, place.spot.along, rules)
-    return tuple(_finished(i, p, notches[p.name], rules, title) for i, p in enumerate(pattern.pieces, 1))
+    return tuple(_finished(i, p, _snips(pattern, p, rules), rules, title) for i, p in enumerate(pattern.pieces, 1))
 
 
 def lies_on_fold(piece: Piece) -> bool:
@@ -96,7 +88,6 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
     on_fold = lies_on_fold(piece)
     darts = {d.vertex: d for d in darts_of(piece)}
     edges: list[SewEdge] = []
-    n = len(piece.outline)
     for i, e in enumerate(piece.outline):
         if e.kind != "dart":
             kind: EdgeKind = "seam" if e.kind == "fold" and not on_fold else e.kind
@@ -107,10 +98,8 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
     outline = [(s, e.allowance) for e in edges for s in e.path.segments]
     for d in darts.values():
         allowance = rules.allowances.for_edge(d.mouth_edge, "seam")
-        notches += [
-            NotchCut(d.name, m, m + _outward(piece.outline[(d.vertex + k) % n].path, first) * allowance)
-            for m, k, first in ((d.mouth[0], -2, False), (d.mouth[1], 1, True))
-        ]
+        # On along the stitching line: where the folded dart's legs meet the cut edge.
+        notches += [NotchCut(d.name, m, m + _unit(m - d.sewn_point) * allowance) for m in d.mouth]
     cut_line = tuple(offset_outline(outline))
     notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
     fold = next((e.path for e in edges if e.kind == "fold"), None)
@@ -128,21 +117,21 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
     )
 
 
-def _outward(path: Path, at_start: bool) -> complex:
-    return (path.start_direction if at_start else path.end_direction) * -1j
+def _unit(z: complex) -> complex:
+    return z / (abs(z) or 1.0)
 
 
-def _snips(notch: Notch, piece: Piece, index: int, along: float, rules: HouseRules) -> list[NotchCut]:
-    edge = piece.outline[index]
-    kind: EdgeKind = edge.kind
-    allowance = rules.allowances.for_edge(edge.name, kind)
+def _snips(pattern: Pattern, piece: Piece, rules: HouseRules) -> list[NotchCut]:
+    """The seams' notches on a piece; a double one as two snips. They are run out to the cut line later."""
     half = rules.double_notch_gap / 2
-    places = [along] if notch.style == "single" else [along - half, along + half]
     out = []
-    for place in places:
-        place = min(max(place, 0.0), edge.length)
-        point = edge.path.at(place)
-        out.append(NotchCut(notch.name, point, point + edge.path.direction_at(place) * -1j * allowance))
+    for n, (index, along) in pattern.placed_notches(piece.name):
+        edge = piece.outline[index]
+        allowance = rules.allowances.for_edge(edge.name, edge.kind)
+        for place in [along] if n.style == "single" else [along - half, along + half]:
+            place = min(max(place, 0.0), edge.length)
+            point = edge.path.at(place)
+            out.append(NotchCut(n.name, point, point + edge.path.direction_at(place) * -1j * allowance))
     return out
 
 
@@ -166,7 +155,7 @@ def _reach(ring: tuple[complex, ...], inner: complex, outer: complex) -> complex
 
 def _sewn(dart: Dart, rules: HouseRules) -> SewnDart:
     along = dart.middle - dart.sewn_point
-    hole = dart.sewn_point + along / (abs(along) or 1.0) * min(rules.drill_hole, abs(along))
+    hole = dart.sewn_point + _unit(along) * min(rules.drill_hole, abs(along))
     return SewnDart(dart.name, dart.mouth, dart.sewn_point, hole)
 
 

@@ -139,7 +139,7 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
             DrawnEdge(name=x.name, kind="raw", d=to_svg(x.path), cut=False, sewn=format_length(x.path.length, unit))
             for x in p.lines
         ],
-        notches=_notches(pattern, p.name),
+        notches=_notches(pattern, p),
         tapes=[to_svg(t) for t in p.paper.tapes],
         patches=[to_svg(t, closed=True) for t in p.paper.patches],
         grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
@@ -168,20 +168,14 @@ def _dart(d: Dart, unit: Unit) -> DrawnDart:
     )
 
 
-def _notches(pattern: Pattern, piece: str) -> list[DrawnNotch]:
+def _notches(pattern: Pattern, piece: Piece) -> list[DrawnNotch]:
     out = []
-    for seam in pattern.seams:
-        for n in pattern.notches_of(seam.name):
-            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
-                if not side or at is None:
-                    continue
-                place = pattern.on_side(side, at)
-                if place.piece.name == piece:
-                    path = place.piece.outline[place.spot.edge].path
-                    for along in [place.spot.along] if n.style == "single" else [place.spot.along - 0.4, place.spot.along + 0.4]:
-                        point = path.at(along)
-                        inward = path.direction_at(along) * 1j
-                        out.append(DrawnNotch(name=n.name, seam=seam.name, d=to_svg(straight(point, point + 0.7 * inward))))
+    for n, spot in pattern.placed_notches(piece.name):
+        path = piece.outline[spot.edge].path
+        for along in [spot.along] if n.style == "single" else [spot.along - 0.4, spot.along + 0.4]:
+            point = path.at(along)
+            inward = path.direction_at(along) * 1j
+            out.append(DrawnNotch(name=n.name, seam=n.seam, d=to_svg(straight(point, point + 0.7 * inward))))
     return out
 
 

@@ -150,7 +150,7 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
         lines=[LineData(name=x.name, path=to_svg(x.path)) for x in piece.lines],
         grain=piece.grain
         and GrainData.model_validate({"from": _pair(piece.grain.start), "to": _pair(piece.grain.end), "kind": piece.grain.kind}),
-        notches=_notch_data(pattern, piece.name),
+        notches=_notch_data(pattern, piece),
         paper=PaperData(tapes=[to_svg(t) for t in piece.paper.tapes], patches=[to_svg(t, True) for t in piece.paper.patches]),
         cut=CutData(quantity=piece.cut.quantity, on_fold=piece.cut.on_fold, mirrored=piece.cut.mirrored, cloth=piece.cut.cloth),
     )
@@ -161,20 +161,18 @@ def _edge_data(pattern: Pattern, piece: str, e: Edge) -> EdgeData:
     return EdgeData(edge=e.name, kind=e.kind, seam=seams[0] if seams else None, path=to_svg(e.path), cut=e.cut)
 
 
-def _notch_data(pattern: Pattern, piece: str) -> list[PieceNotch]:
-    out = []
-    for seam in pattern.seams:
-        for n in pattern.notches_of(seam.name):
-            for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
-                if not side or at is None:
-                    continue
-                place = pattern.on_side(side, at)
-                if place.piece.name == piece:
-                    edge = place.piece.outline[place.spot.edge].name
-                    along = _short(distance_of(place.piece, place.spot))
-                    point = _pair(point_of(place.piece, place.spot))
-                    out.append(PieceNotch(name=n.name, seam=seam.name, edge=edge, at=along, point=point, style=n.style))
-    return out
+def _notch_data(pattern: Pattern, piece: Piece) -> list[PieceNotch]:
+    return [
+        PieceNotch(
+            name=n.name,
+            seam=n.seam,
+            edge=piece.outline[spot.edge].name,
+            at=_short(distance_of(piece, spot)),
+            point=_pair(point_of(piece, spot)),
+            style=n.style,
+        )
+        for n, spot in pattern.placed_notches(piece.name)
+    ]
 
 
 def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamData]:

@@ -19,6 +19,13 @@ class SidePlace(NamedTuple):
     spot: Spot
 
 
+class PlacedNotch(NamedTuple):
+    """A notch and where it lies on a piece's outline."""
+
+    notch: Notch
+    spot: Spot
+
+
 @dataclass(frozen=True, slots=True)
 class Pattern:
     pieces: tuple[Piece, ...]
@@ -55,6 +62,18 @@ class Pattern:
                 return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start)))
             at -= own
         raise no_such("side", "", [])
+
+    def placed_notches(self, piece: str) -> list[PlacedNotch]:
+        """Every notch that lies on a piece, found on its paper, in the seams' order."""
+        out = []
+        for seam in self.seams:
+            for n in self.notches_of(seam.name):
+                for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+                    if side and at is not None:
+                        place = self.on_side(side, at)
+                        if place.piece.name == piece:
+                            out.append(PlacedNotch(n, place.spot))
+        return out
 
     def seams_of(self, piece: str, edge: str) -> list[str]:
         """Names of the seams that an edge takes part in."""

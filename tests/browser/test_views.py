@@ -7,7 +7,9 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
+
+from tests.browser.conftest import Application
 
 pytestmark = pytest.mark.browser
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -135,3 +137,51 @@ def test_first_load_is_small(demo: Page) -> None:
     sizes = [(f.with_name(f.name + ".gz") if f.with_name(f.name + ".gz").exists() else f).stat().st_size for f in first]
     assert sum(sizes) < 250 * 1024
     assert json.loads(demo.evaluate("JSON.stringify(performance.getEntriesByType('resource').map(r => r.name))"))
+
+
+def test_by_finger_a_tap_points_and_the_place_is_then_taken(chromium: Browser, application: Application) -> None:
+    context = chromium.new_context(viewport={"width": 1180, "height": 820}, base_url=application.url, has_touch=True)
+    page = context.new_page()
+    page.goto("/")
+    page.get_by_role("button", name="Open the demo workroom").tap()
+    page.get_by_role("heading", name="Shelf").wait_for()
+    page.goto("/bench/3")
+    page.get_by_role("button", name=re.compile("Rotate dart")).tap()
+    page.get_by_role("button", name=re.compile("back: waist dart")).tap()
+    box = page.locator("[data-piece='back'] path[data-edge='shoulder']").bounding_box()
+    assert box is not None
+    page.touchscreen.tap(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    expect(page.get_by_test_id("sentence")).to_contain_text("the middle of the shoulder")
+    page.get_by_role("button", name="Take this place").tap()
+    expect(page.get_by_role("button", name=re.compile("Put it in"))).to_be_enabled()
+    page.get_by_role("button", name="Leave it").tap()
+    context.close()
+
+
+def test_stopped_server_is_said_and_what_was_typed_stays(page: Page, application: Application) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Open the demo workroom").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+    page.goto("/blocks/2")
+    page.get_by_label("Start a style from it").fill("Epiphany")
+    application.stop()
+    page.get_by_role("button", name="Trace it to the bench").click()
+    expect(page.get_by_role("alert")).to_contain_text("does not answer")
+    expect(page.get_by_label("Start a style from it")).to_have_value("Epiphany")
+    application.start()
+    page.get_by_role("button", name="Trace it to the bench").click()
+    expect(page.get_by_role("heading", name="Epiphany")).to_be_visible()
+
+
+def test_lines_instead_of_paper_and_the_dark_table(demo: Page) -> None:
+    demo.goto("/bench/1")
+    sheet = demo.locator("[data-piece='front']")
+    sheet.wait_for()
+    assert sheet.locator("path.fill-paper").count() == 1
+    demo.get_by_role("button", name="Plain lines instead of paper").click()
+    assert sheet.locator("path.fill-paper").count() == 0
+    demo.get_by_role("button", name="Dark table").click()
+    expect(demo.locator(".dark-table")).to_be_attached()
+    demo.get_by_role("button", name="Keys").click()
+    expect(demo.get_by_role("dialog")).to_contain_text("rotate dart")
+    demo.get_by_role("button", name="Close").click()

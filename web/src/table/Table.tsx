@@ -22,7 +22,8 @@ interface Props {
   overlay?: (view: View) => ReactNode;
   /** Something is being picked: the table reports where the hand is. */
   onPoint?: (at: TablePoint) => void;
-  onClick?: (at: TablePoint) => void;
+  /** `touch`: a finger cannot hover, so its first tap only points. */
+  onClick?: (at: TablePoint, touch: boolean) => void;
   onLeave?: () => void;
   tools?: ReactNode;
 }
@@ -78,7 +79,8 @@ export function Table({
     hands.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
   };
   const up = (e: PointerEvent<SVGSVGElement>) => {
-    if (hands.current.delete(e.pointerId) && moved.current <= 4) onClick?.(pointOf(e));
+    if (hands.current.delete(e.pointerId) && moved.current <= 4)
+      onClick?.(pointOf(e), e.pointerType === "touch");
   };
   const showMeasure = (e: PointerEvent) => {
     const hit = (e.target as Element).closest("[data-measure]");

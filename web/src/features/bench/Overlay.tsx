@@ -97,28 +97,33 @@ export function MouthHandles({
 }: {
   pieces: Piece[];
   view: View;
-  onTake: (piece: string, dart: string, e: PointerEvent<SVGCircleElement>) => void;
+  onTake: (piece: string, dart: string, e: PointerEvent<SVGGElement>) => void;
 }) {
   return (
     <g>
       {pieces.map((p) => (
         <g key={p.name} transform={at(p)}>
           {p.darts.map((d) => (
-            <circle
+            <g
               key={d.name}
-              cx={d.middle.x}
-              cy={d.middle.y}
-              r={9 / view.scale}
-              strokeWidth={2 / view.scale}
               data-mouth={`${p.name} ${d.name}`}
               data-measure={`${d.name}: drag it to its new place`}
-              className="cursor-grab fill-fresh stroke-chalk hover:fill-chalk-pale"
+              className="group cursor-grab"
               onPointerDown={(e) => {
                 e.stopPropagation();
                 e.preventDefault();
                 onTake(p.name, d.name, e);
               }}
-            />
+            >
+              <circle cx={d.middle.x} cy={d.middle.y} r={22 / view.scale} className="fill-transparent" />
+              <circle
+                cx={d.middle.x}
+                cy={d.middle.y}
+                r={9 / view.scale}
+                strokeWidth={2 / view.scale}
+                className="fill-fresh stroke-chalk group-hover:fill-chalk-pale"
+              />
+            </g>
           ))}
         </g>
       ))}

@@ -149,7 +149,7 @@ export function StyleBench({ id, moves, unit }: Props) {
     const to = (preview?.step as Fields | null)?.to ?? undefined;
     if (composing && to && !preview?.refused) fillSlot({ to });
   };
-  const startDrag = (piece: string, dart: string, e: PointerEvent<SVGCircleElement>) => {
+  const startDrag = (piece: string, dart: string, e: PointerEvent<SVGGElement>) => {
     const rotate = moves.find(
       (m) => m.slots.some((s) => s.pick === "place") && m.slots.some((s) => s.pick === "dart"),
     );
@@ -279,7 +279,7 @@ export function StyleBench({ id, moves, unit }: Props) {
             dark={dark}
             dimmed={(p) => ghostPieces.some((g) => g.name === p.name)}
             onPoint={placing && !drag ? point : undefined}
-            onClick={placing ? takePlace : undefined}
+            onClick={placing ? (at, touch) => (touch ? point(at) : takePlace()) : undefined}
             overlay={(view) => (
               <>
                 {shown.length > 0 && <ShownEdges pieces={basePieces} edges={shown} />}
