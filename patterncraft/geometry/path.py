@@ -86,6 +86,8 @@ class Path:
 
     def coincides(self, other: Path, tolerance: float) -> bool:
         """Whether both run over the same points in the same sense (control point by control point)."""
+        if abs(self.start - other.start) > tolerance or abs(self.end - other.end) > tolerance:
+            return False
         return len(self.segments) == len(other.segments) and all(
             len(a) == len(b) and all(abs(p - q) <= tolerance for p, q in zip(a, b, strict=True))
             for a, b in zip(self.segments, other.segments, strict=True)

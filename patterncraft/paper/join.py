@@ -36,7 +36,8 @@ def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
 
 def _taped_at(piece: Piece, point: complex) -> Piece:
     for corner, e in enumerate(piece.outline):
-        if abs(e.path.start - point) <= CLOSE * 100:
+        into = piece.outline[corner - 1]
+        if abs(e.path.start - point) <= CLOSE * 100 and (into.kind == "dart" or _lie_together(into.path, e.path)):
             taped = tape_shut(piece, corner)
             if taped is not piece:
                 return _taped_at(taped, point)
@@ -61,7 +62,7 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
     tapes = list(piece.paper.tapes)
     while len(edges) > 3:
         out, into = edges[0], edges[-1]
-        if into.path.coincides(out.path.reversed(), CLOSE):
+        if _lie_together(into.path, out.path):
             edges = edges[1:-1]
         elif (sliver := _left_over(into, out)) is not None:
             edges = [sliver, *edges[1:-1]]
@@ -78,6 +79,11 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
     if len(edges) == len(piece.outline):
         return piece
     return replace(piece, outline=tuple(edges), paper=replace(piece.paper, tapes=tuple(tapes)))
+
+
+def _lie_together(a: Path, b: Path) -> bool:
+    """Whether b runs back over a. Asked of every corner, so the ends are looked at first."""
+    return abs(a.start - b.end) <= CLOSE and a.coincides(b.reversed(), CLOSE)
 
 
 def _left_over(into: Edge, out: Edge) -> Edge | None:
@@ -104,12 +110,8 @@ def healed(piece: Piece) -> Piece:
     while len(edges) > 2 and _runs_on(edges[-1], edges[0]):
         last = edges.pop()
         edges[0] = edges[0].with_path(last.path.then(edges[0].path))
-    return replace(
-        piece,
-        outline=tuple(edges),
-        lines=_healed_lines(piece.lines),
-        paper=replace(piece.paper, tapes=_healed_tapes(piece.paper.tapes)),
-    )
+    paper = Paper(_healed_tapes(piece.paper.tapes), piece.paper.patches)
+    return Piece(piece.name, tuple(edges), piece.darts, piece.marks, _healed_lines(piece.lines), piece.grain, paper, piece.cut)
 
 
 def _runs_on(a: Edge, b: Edge) -> bool:

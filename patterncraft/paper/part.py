@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import itertools
-from dataclasses import replace
 from typing import NamedTuple
 
 from ..errors import BadPlace
@@ -92,13 +91,15 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
 
     def side(half: Piece, inside: bool) -> Piece:
         names = {e.name for e in half.outline if e.kind == "dart"}
-        return replace(
-            half,
-            darts=tuple(d for d in piece.darts if d.name in names),
-            marks=tuple(m for m, here in marks_here if here == inside),
-            lines=tuple(x for x, here in lines_here if here == inside),
-            grain=piece.grain if grain_first == inside else None,
-            paper=Paper(tuple(t for t, here in tapes_here if here == inside), piece.paper.patches),
+        return Piece(
+            half.name,
+            half.outline,
+            tuple([d for d in piece.darts if d.name in names]),
+            tuple([m for m, here in marks_here if here == inside]),
+            tuple([x for x, here in lines_here if here == inside]),
+            piece.grain if grain_first == inside else None,
+            Paper(tuple([t for t, here in tapes_here if here == inside]), piece.paper.patches),
+            piece.cut,
         )
 
     return Parted(side(first, True), side(second, False))

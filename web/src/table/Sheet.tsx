@@ -59,13 +59,13 @@ export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props)
           <path key={d} d={d} className="stroke-quiet/60 [stroke-width:0.7]" />
         ))}
         {piece.darts.map((dart) => (
-          <path key={`${dart.name} legs`} d={dart.d} className="stroke-ink/45 [stroke-width:0.9]" />
+          <path key={`${dart.name} legs`} d={dart.d} className="legs stroke-ink/45 [stroke-width:0.9]" />
         ))}
         {piece.darts.map((dart) => (
           <path
             key={dart.name}
             d={dart.stitch}
-            className="stroke-ink [stroke-dasharray:6_4] [stroke-width:1.3]"
+            className="stitch stroke-ink [stroke-dasharray:6_4] [stroke-width:1.3]"
           />
         ))}
         {piece.edges.map((edge, i) => (

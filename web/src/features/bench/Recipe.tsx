@@ -23,9 +23,11 @@ export function Recipe({ recipe, editing, stopped, onSlot, onMute, onDelete, onM
         i === editing ? (
           <li key="editing">{children}</li>
         ) : (
-          <li key={`${s.number}`} className={`group relative pl-7 ${s.muted || !s.done ? "opacity-60" : ""}`}>
+          <li key={`${s.number}`} className="group relative pl-7">
             <span className="absolute top-0.5 left-0 w-5 text-right font-serif text-quiet">{s.number}</span>
-            <Sentence phrases={s.phrases} onSlot={(slot) => onSlot(i, slot)} />
+            <span className={s.muted || !s.done ? "text-quiet italic" : ""}>
+              <Sentence phrases={s.phrases} onSlot={(slot) => onSlot(i, slot)} />
+            </span>
             {s.muted && <span className="ml-2 text-quiet text-sm">muted</span>}
             {stopped?.step === s.number && (
               <p className="mt-1 border-madder border-l-4 bg-madder-pale px-2 py-1">{stopped.message}</p>

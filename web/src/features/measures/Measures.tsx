@@ -26,7 +26,7 @@ export function Measures() {
     <main className="flex h-full min-h-[520px]">
       <section aria-label="People" className="w-[260px] shrink-0 overflow-auto border-ink border-r px-4 py-4">
         <h1 className="font-serif text-[22px]">Measures</h1>
-        <ul className="my-3 grid gap-1">
+        <ul className="my-3 grid grid-cols-[minmax(0,1fr)] gap-1">
           {people.data.map((p) => (
             <li key={p.id}>
               <NavLink
