@@ -84,14 +84,19 @@ def nearest_target(piece: Piece, point: complex, dart: str) -> EdgePlace | DartP
     return nearest_place(piece, point)
 
 
+def nearest_spot(piece: Piece, point: complex) -> Spot:
+    """The spot of the sewable outline nearest to a point."""
+    near = [(*_nearest_on(e.path, point), i) for i, e in enumerate(piece.outline) if not e.is_sewn_shut]
+    _gap, along, index = min(near)
+    return Spot(index, along)
+
+
 def nearest_place(piece: Piece, point: complex) -> EdgePlace:
     """The place on the piece's sewable outline nearest to a point, as a reference.
 
     Snaps to quarters, thirds and the middle within 0.3 cm; else to a thousandth of the edge.
     """
-    near = [(*_nearest_on(e.path, point), i) for i, e in enumerate(piece.outline) if not e.is_sewn_shut]
-    _gap, along, index = min(near)
-    spot = Spot(index, along)
+    spot = nearest_spot(piece, point)
     name = piece.outline[spot.edge].name
     whole = sewn_length(piece, name)
     share = distance_of(piece, spot) / whole

@@ -12,13 +12,14 @@ from pydantic import Field
 
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.finishing.finish import finish
-from patterncraft.formats.drawing import Drawing, draw, table_places
+from patterncraft.formats.drawing import Drawing, Point, draw, table_places
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.openfile_io import pattern_file, write_file
 from patterncraft.formats.pdf import pattern_pdf, tiling
 from patterncraft.formats.svg import pattern_svg
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
+from patterncraft.measuring import measure_between
 from patterncraft.moves.move import Move, Phrase, fill
 from patterncraft.moves.registry import MOVES, Step, read_steps, step_json
 from patterncraft.paper.pattern import Pattern
@@ -27,7 +28,7 @@ from patterncraft.replay import Replay
 from patterncraft.units import Unit, format_length, parse_length
 from patterncraft.working import Sum
 
-from ..config.answers import ERRORS, Fault, Wire, fault_of
+from ..config.answers import ERRORS, Fault, Missing, Wire, fault_of
 from ..shelf.api import SumOut
 from ..shelf.models import Block
 from ..shelf.services import revision_id, revision_of
@@ -433,6 +434,65 @@ def _promise(p: Promise, unit: Unit) -> PromiseOut:
         ticks_b=[b for _, b, _ in p.notches if b is not None],
         intervals=intervals,
         edges=[EdgeOf(piece=piece, edge=edge) for piece, edge in p.edges],
+    )
+
+
+class StepPicture(Wire):
+    """The table before and after a step."""
+
+    before: Drawing
+    after: Drawing
+
+
+@router.get("/styles/{style_id}/steps/{number}/picture", response={200: StepPicture, **ERRORS})
+def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpResponse:
+    """What step ``number`` (from 1) did, as two drawings."""
+    room = workroom_of(request)
+    rules = room.house_rules()
+    found = Style.objects.one(room, style_id)
+    replay = services.worked(services.revision_ids(found), read_steps(services.steps_of(found)), rules)
+    if not 1 <= number <= len(replay.done):
+        raise Missing(f"step {number} has not been done.", found.name, "Look at the steps above it.")
+    done = replay.done[number - 1]
+    names = [p.name for p in done.after.pieces if p is not next((q for q in done.before.pieces if q.name == p.name), None)]
+    before, after = (draw(p, rules.unit, only=names) for p in (done.before, done.after))
+    return _json(StepPicture(before=before, after=after))
+
+
+class MeasureIn(Wire):
+    """Two points in one piece's own coordinates, cm."""
+
+    blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
+    steps: list[Step] = Field(max_length=2000)
+    piece: str = Field(max_length=80)
+    a: Point
+    b: Point
+
+
+class MeasureOut(Wire):
+    """The places measured between, and what the tape shows; ``along`` empty on different edges."""
+
+    a: Point
+    b: Point
+    words: str
+    straight: str
+    along: str
+
+
+@router.post("/measure", response={200: MeasureOut, **ERRORS})
+def measure(request: HttpRequest, body: MeasureIn) -> MeasureOut:
+    """The tape between two places of a piece. Stateless."""
+    room = workroom_of(request)
+    rules = room.house_rules()
+    ids = tuple(revision_id(room.pk, pin.id, pin.revision) for pin in body.blocks.values())
+    piece = services.worked(ids, list(body.steps), rules).pattern.piece(body.piece)
+    found = measure_between(piece, complex(body.a.x, body.a.y), complex(body.b.x, body.b.y))
+    return MeasureOut(
+        a=Point(x=found.a.real, y=found.a.imag),
+        b=Point(x=found.b.real, y=found.b.imag),
+        words=f"{found.first.words(piece, rules.unit)} to {found.second.words(piece, rules.unit)}",
+        straight=format_length(found.straight, rules.unit, 2),
+        along="" if found.along is None else format_length(found.along, rules.unit, 2),
     )
 
 

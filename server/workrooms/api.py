@@ -27,6 +27,7 @@ class SessionOut(Wire):
     workroom: str
     person: str
     demo: bool
+    in_demo: bool
     unit: str
 
 
@@ -61,12 +62,14 @@ class RulesOut(Wire):
 def _session(request: HttpRequest) -> SessionOut:
     get_token(request)
     room = ""
-    unit = "cm"
+    unit, in_demo = "cm", False
     if request.user.is_authenticated:
         member = Membership.objects.select_related("workroom").filter(user=request.user).first()
         if member:
-            room, unit = member.workroom.name, member.workroom.house_rules().unit
-    return SessionOut(workroom=room, person=request.user.get_username() if room else "", demo=may_open_demo(request), unit=unit)
+            room, unit, in_demo = member.workroom.name, member.workroom.house_rules().unit, member.workroom.is_demo
+    return SessionOut(
+        workroom=room, person=request.user.get_username() if room else "", demo=may_open_demo(request), in_demo=in_demo, unit=unit
+    )
 
 
 def _same_site(request: HttpRequest) -> None:

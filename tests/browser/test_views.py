@@ -185,3 +185,23 @@ def test_lines_instead_of_paper_and_the_dark_table(demo: Page) -> None:
     demo.get_by_role("button", name="Keys").click()
     expect(demo.get_by_role("dialog")).to_contain_text("rotate dart")
     demo.get_by_role("button", name="Close").click()
+
+
+def test_tape_and_unfolded_step(demo: Page) -> None:
+    demo.goto("/bench/1")
+    sheet = demo.locator("[data-piece='back'] path[data-edge='centre back']")
+    sheet.wait_for(state="attached")
+    demo.get_by_role("button", name="Tape between two places").click()
+    box = sheet.bounding_box()
+    assert box is not None
+    for share in (0.2, 0.7):
+        demo.mouse.click(box["x"] + 1, box["y"] + box["height"] * share)
+    # Maris' centre back: 43 − 2.54 cm; half of it lies between the taps, as near as a pixel.
+    words = demo.get_by_text(re.compile(r"straight \d+\.\d+ cm, along the edge"))
+    expect(words).to_be_visible()
+    shown = float(re.findall(r"straight (\d+\.\d+)", words.inner_text())[0])
+    assert shown == pytest.approx(0.5 * 40.46, abs=0.35)
+    demo.get_by_role("button", name="Tape between two places").click()
+    demo.get_by_role("button", name="Unfold step 1").click()
+    expect(demo.get_by_role("img", name="before step 1")).to_be_visible()
+    expect(demo.get_by_role("img", name="after step 1")).to_be_visible()

@@ -150,3 +150,22 @@ def test_many_hands_at_once_lose_nothing(us: Caller, block: Block) -> None:
         t.join()
     assert failed == []
     assert StyleEdit.objects.count() == 6 * 8
+
+
+def test_step_unfolds_to_the_sheet_before_and_after(us: Caller, style: Style) -> None:
+    steps(us, style, 0, ROTATE)
+    picture = us.get(f"/styles/{style.pk}/steps/1/picture").json()
+    assert [p["name"] for p in picture["before"]["pieces"]] == ["front"], "only the sheet that changed"
+    assert {d["name"] for d in picture["before"]["pieces"][0]["darts"]} == {"side dart", "waist dart"}
+    assert {d["name"] for d in picture["after"]["pieces"][0]["darts"]} == {"side dart", "shoulder dart"}
+    assert us.get(f"/styles/{style.pk}/steps/2/picture").status_code == 404
+
+
+def test_tape_between_two_places(us: Caller, style: Style) -> None:
+    blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
+    ends = {"piece": "back", "a": {"x": 0, "y": 10}, "b": {"x": 0, "y": 30}}
+    found = us.post("/measure", {"blocks": blocks, "steps": [], **ends}).json()
+    assert (found["straight"], found["along"]) == ("20.00 cm", "20.00 cm")
+    assert "the centre back" in found["words"]
+    refused = us.post("/measure", {"blocks": blocks, "steps": [], **ends, "piece": "sleeve"})
+    assert "no piece called" in refused.json()["error"]["message"]

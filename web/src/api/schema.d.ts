@@ -171,6 +171,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description The tape between two places of a piece. Stateless.
+         */
+        post: operations["server_styles_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measure-keys": {
         parameters: {
             query?: never;
@@ -477,6 +497,26 @@ export interface paths {
         put?: never;
         /** Change Steps */
         post: operations["server_styles_api_change_steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/steps/{number}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Step Picture
+         * @description What step ``number`` (from 1) did, as two drawings.
+         */
+        get: operations["server_styles_api_step_picture"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -980,6 +1020,22 @@ export interface components {
             start: string;
         };
         /**
+         * MeasureIn
+         * @description Two points in one piece's own coordinates, cm.
+         */
+        MeasureIn: {
+            a: components["schemas"]["Point"];
+            b: components["schemas"]["Point"];
+            /** Blocks */
+            blocks: {
+                [key: string]: components["schemas"]["BlockPinOut"];
+            };
+            /** Piece */
+            piece: string;
+            /** Steps */
+            steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+        };
+        /**
          * MeasureKeyOut
          * @description Range in words, in the house unit.
          */
@@ -996,6 +1052,20 @@ export interface components {
             range: string;
             /** Title */
             title: string;
+        };
+        /**
+         * MeasureOut
+         * @description The places measured between, and what the tape shows; ``along`` empty on different edges.
+         */
+        MeasureOut: {
+            a: components["schemas"]["Point"];
+            /** Along */
+            along: string;
+            b: components["schemas"]["Point"];
+            /** Straight */
+            straight: string;
+            /** Words */
+            words: string;
         };
         /**
          * MoveOut
@@ -1303,6 +1373,8 @@ export interface components {
         SessionOut: {
             /** Demo */
             demo: boolean;
+            /** In Demo */
+            in_demo: boolean;
             /** Person */
             person: string;
             /** Unit */
@@ -1449,6 +1521,14 @@ export interface components {
             };
             /** Working */
             working: components["schemas"]["SumOut"][];
+        };
+        /**
+         * StepPicture
+         * @description The table before and after a step.
+         */
+        StepPicture: {
+            after: components["schemas"]["Drawing"];
+            before: components["schemas"]["Drawing"];
         };
         /** StepsIn */
         StepsIn: {
@@ -2437,6 +2517,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_api_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureOut"];
                 };
             };
             /** @description Bad Request */
@@ -4239,6 +4406,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_api_step_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepPicture"];
                 };
             };
             /** @description Bad Request */

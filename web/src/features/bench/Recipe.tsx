@@ -1,11 +1,14 @@
 /** The recipe: the style as numbered sentences with their working, and the sentence being composed at its end. */
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Sentence } from "./Sentence";
+import { StepPicture } from "./StepPicture";
 
 type Step = Schemas["StepOut"];
 
 interface Props {
+  style: number;
+  version: number;
   recipe: Step[];
   editing: number | null;
   stopped?: Schemas["Fault"] | null;
@@ -16,7 +19,19 @@ interface Props {
   children: ReactNode;
 }
 
-export function Recipe({ recipe, editing, stopped, onSlot, onMute, onDelete, onMove, children }: Props) {
+export function Recipe({
+  style,
+  version,
+  recipe,
+  editing,
+  stopped,
+  onSlot,
+  onMute,
+  onDelete,
+  onMove,
+  children,
+}: Props) {
+  const [unfolded, setUnfolded] = useState<number | null>(null);
   return (
     <ol className="grid gap-3">
       {recipe.map((s, i) =>
@@ -50,10 +65,20 @@ export function Recipe({ recipe, editing, stopped, onSlot, onMute, onDelete, onM
               <StepButton name={`${s.muted ? "Use" : "Mute"} step ${s.number}`} onClick={() => onMute(i)}>
                 {s.muted ? "use" : "mute"}
               </StepButton>
+              <StepButton
+                name={`${unfolded === i ? "Fold" : "Unfold"} step ${s.number}`}
+                disabled={!s.done || s.muted}
+                onClick={() => setUnfolded(unfolded === i ? null : i)}
+              >
+                {unfolded === i ? "fold" : "unfold"}
+              </StepButton>
               <StepButton name={`Take out step ${s.number}`} onClick={() => onDelete(i)}>
                 take out
               </StepButton>
             </div>
+            {unfolded === i && s.done && !s.muted && (
+              <StepPicture style={style} version={version} number={s.number} />
+            )}
           </li>
         ),
       )}

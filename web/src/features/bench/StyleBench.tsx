@@ -15,15 +15,20 @@ import {
   reopen,
   stepOf,
 } from "./composing";
+import { DragCatcher } from "./DragCatcher";
 import { KeysHelp } from "./KeysHelp";
 import { DartTargets, type EdgeOf, EdgeTargets, Ghost, MouthHandles, ShownEdges } from "./Overlay";
 import { Promises } from "./Promises";
 import { Recipe, Working } from "./Recipe";
 import { OpenSentence } from "./Sentence";
 import { SlotEditor } from "./SlotEditor";
+import { Tape, TapeWords } from "./Tape";
 import { useBenchKeys } from "./useBenchKeys";
+import { useKept } from "./useKept";
 import { type Question, usePreview } from "./usePreview";
 import { useStyleWork } from "./useStyleWork";
+import { useTape } from "./useTape";
+import { Verbs } from "./Verbs";
 
 interface Props {
   id: number;
@@ -43,7 +48,6 @@ export function StyleBench({ id, moves, unit }: Props) {
   const detail = style.data;
   const steps = (detail?.work.recipe ?? []).map((s) => s.step as Fields);
   const slot = openSlot(composing);
-  const before = composing?.editing != null ? steps.slice(0, composing.editing) : steps;
 
   /** Asks what the sentence would do; a pointer fills the place still open. */
   const tryOut = useCallback(
@@ -118,7 +122,7 @@ export function StyleBench({ id, moves, unit }: Props) {
     onHelp: () => setHelp(true),
   });
 
-  const lastPoint = useRef<TablePoint | null>(null);
+  const tape = useTape(detail?.blocks, steps);
   if (style.isPending) return <Waiting what="the style" />;
   if (style.isError || !detail)
     return (
@@ -141,7 +145,6 @@ export function StyleBench({ id, moves, unit }: Props) {
     return piece ? { piece: piece.name, x: at.x - piece.at.x, y: at.y - piece.at.y } : null;
   };
   const point = (at: TablePoint, c = composing) => {
-    lastPoint.current = at;
     const pointer = c && pointerFor(at, c);
     if (c && pointer) tryOut(c, pointer);
   };
@@ -194,6 +197,8 @@ export function StyleBench({ id, moves, unit }: Props) {
           </div>
           <Scroller label="Steps" className="min-h-0 flex-1 px-4 py-3">
             <Recipe
+              style={id}
+              version={detail.version}
               recipe={detail.work.recipe}
               editing={composing?.editing ?? null}
               stopped={detail.work.stopped}
@@ -270,7 +275,7 @@ export function StyleBench({ id, moves, unit }: Props) {
             )}
           </Scroller>
         </section>
-        <main className="min-w-0 flex-1" aria-label="The table">
+        <main className="relative min-w-0 flex-1" aria-label="The table">
           <Table
             drawing={base.table}
             unit={unit}
@@ -279,7 +284,13 @@ export function StyleBench({ id, moves, unit }: Props) {
             dark={dark}
             dimmed={(p) => ghostPieces.some((g) => g.name === p.name)}
             onPoint={placing && !drag ? point : undefined}
-            onClick={placing ? (at, touch) => (touch ? point(at) : takePlace()) : undefined}
+            onClick={
+              placing
+                ? (at, touch) => (touch ? point(at) : takePlace())
+                : tape.on
+                  ? (at) => tape.tap(basePieces, at)
+                  : undefined
+            }
             overlay={(view) => (
               <>
                 {shown.length > 0 && <ShownEdges pieces={basePieces} edges={shown} />}
@@ -291,7 +302,10 @@ export function StyleBench({ id, moves, unit }: Props) {
                 {slot?.pick === "dart" && (
                   <DartTargets pieces={basePieces} onPick={(piece, dart) => fillSlot({ piece, dart })} />
                 )}
-                {!composing && <MouthHandles pieces={basePieces} view={view} onTake={startDrag} />}
+                {tape.on && <Tape tape={tape} pieces={basePieces} view={view} />}
+                {!composing && !tape.on && (
+                  <MouthHandles pieces={basePieces} view={view} onTake={startDrag} />
+                )}
                 {drag && (
                   <DragCatcher
                     view={view}
@@ -307,6 +321,9 @@ export function StyleBench({ id, moves, unit }: Props) {
             )}
             tools={
               <>
+                <ToolButton label="Tape between two places" pressed={tape.on} onClick={tape.toggle}>
+                  tape
+                </ToolButton>
                 <ToolButton
                   label="Plain lines instead of paper"
                   pressed={plain}
@@ -323,111 +340,16 @@ export function StyleBench({ id, moves, unit }: Props) {
               </>
             }
           />
+          {tape.on && <TapeWords tape={tape} />}
         </main>
       </div>
       <Promises promises={work.promises} kept={work.kept} broken={work.broken} onShow={setShown} />
       <KeysHelp open={help} onClose={() => setHelp(false)} moves={moves} />
-      <span className="sr-only">{before.length} steps</span>
     </div>
   );
-}
-
-function Verbs({
-  moves,
-  onStart,
-  empty,
-}: {
-  moves: MoveOut[];
-  onStart: (m: MoveOut) => void;
-  empty: boolean;
-}) {
-  const groups = [...new Set(moves.map((m) => m.group))];
-  return (
-    <div className="border-rule-strong border-t border-dashed pt-3">
-      <p className="mb-2 text-quiet">
-        {empty
-          ? "The block lies on the table, untouched. Drag a dart by its mouth, or choose what to do:"
-          : "Next: drag a dart by its mouth, or choose:"}
-      </p>
-      {groups.map((g) => (
-        <div key={g} className="mb-2">
-          <h2 className="font-serif text-quiet">{g}</h2>
-          <div className="mt-1 flex flex-wrap gap-1.5">
-            {moves
-              .filter((m) => m.group === g)
-              .map((m) => (
-                <Button key={m.move} onClick={() => onStart(m)}>
-                  {m.title} <kbd className="text-quiet">{m.key}</kbd>
-                </Button>
-              ))}
-          </div>
-        </div>
-      ))}
-    </div>
-  );
-}
-
-/** While a mouth is dragged, the pointer belongs to the table wherever it goes. */
-function DragCatcher({
-  view,
-  pointer,
-  onMove,
-  onDone,
-}: {
-  view: { x: number; y: number; scale: number };
-  pointer: number;
-  onMove: (at: TablePoint) => void;
-  onDone: () => void;
-}) {
-  const catcher = useRef<SVGRectElement>(null);
-  const latest = useRef({ view, onMove, onDone });
-  latest.current = { view, onMove, onDone };
-  useEffect(() => {
-    const svg = catcher.current?.ownerSVGElement;
-    if (!svg) return;
-    const move = (e: globalThis.PointerEvent) => {
-      if (e.pointerId !== pointer) return;
-      const at = svg.getBoundingClientRect();
-      const v = latest.current.view;
-      latest.current.onMove({
-        x: v.x + (e.clientX - at.left) / v.scale,
-        y: v.y + (e.clientY - at.top) / v.scale,
-      });
-    };
-    const done = (e: globalThis.PointerEvent) => e.pointerId === pointer && latest.current.onDone();
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", done);
-    window.addEventListener("pointercancel", done);
-    return () => {
-      window.removeEventListener("pointermove", move);
-      window.removeEventListener("pointerup", done);
-      window.removeEventListener("pointercancel", done);
-    };
-  }, [pointer]);
-  return <rect ref={catcher} width={0} height={0} />;
 }
 
 /** Brings the open sentence into sight when it is begun. */
 function intoView(element: HTMLElement | null) {
   element?.scrollIntoView?.({ block: "nearest" });
-}
-
-/** The open sentence, kept in this browser so that a closed tab loses nothing. */
-function useKept(id: number, moves: MoveOut[]) {
-  const key = `steady-shear:sentence:${id}`;
-  const [composing, setComposing] = useState<Composing | null>(() => {
-    try {
-      const kept = JSON.parse(localStorage.getItem(key) ?? "null") as (Composing & { name: string }) | null;
-      const move = moves.find((m) => m.move === kept?.name);
-      return kept && move ? { ...kept, move } : null;
-    } catch {
-      return null;
-    }
-  });
-  const keep = (next: Composing | null) => {
-    setComposing(next);
-    if (next) localStorage.setItem(key, JSON.stringify({ ...next, name: next.move.move, move: undefined }));
-    else localStorage.removeItem(key);
-  };
-  return [composing, keep] as const;
 }

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Refusal, type Schemas, sameSite } from "../../api/client";
-import { keys, useBlocks, useStyles } from "../../api/queries";
+import { keys, useBlocks, useSession, useStyles } from "../../api/queries";
 import { Button, Notice, Page, Waiting } from "../../ui/controls";
 import { Silhouette } from "./Silhouette";
 import { StyleCards } from "./StyleCards";
@@ -11,6 +11,7 @@ import { StyleCards } from "./StyleCards";
 export function Shelf() {
   const blocks = useBlocks();
   const styles = useStyles();
+  const session = useSession();
   if (blocks.isPending || styles.isPending) return <Waiting what="the shelf" />;
   const failed = blocks.error ?? styles.error;
   return (
@@ -29,6 +30,7 @@ export function Shelf() {
         </>
       }
     >
+      {session.data?.in_demo && <FirstMinutes />}
       {failed && <Notice>{failed.message}</Notice>}
       {blocks.data?.length === 0 && (
         <Notice tone="quiet">
@@ -49,6 +51,26 @@ export function Shelf() {
       {styles.data?.length === 0 && <p className="text-quiet">None yet. Open a block and start one.</p>}
       <StyleCards styles={styles.data ?? []} />
     </Page>
+  );
+}
+
+/** A worked example for the first five minutes; only in the demo workroom. */
+function FirstMinutes() {
+  return (
+    <details className="mb-4 border border-rule-strong bg-paper px-4 py-2">
+      <summary className="cursor-pointer font-serif text-[17px]">Five minutes: your first moved dart</summary>
+      <ol className="mt-2 ml-5 grid list-decimal gap-1 pb-2">
+        <li>Open “Tove, straight bodice”, play its construction once, and read the audit on the right.</li>
+        <li>Type a name under “Start a style from it” and trace it to the bench.</li>
+        <li>
+          Take the front's waist dart by its mouth (the round handle) and drag it up to the shoulder; Enter
+          puts it in.
+        </li>
+        <li>Look at the promises below: the waist, the armhole and the shoulder are as long as before.</li>
+        <li>Click “all” in the sentence, choose half, and change it. Then undo, and redo.</li>
+        <li>“Finish and print”: allowances, folded dart mouths, and a PDF with a test square.</li>
+      </ol>
+    </details>
   );
 }
 
