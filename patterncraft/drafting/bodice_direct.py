@@ -13,7 +13,7 @@ from typing import Any, ClassVar, Literal
 from pydantic import Field
 
 from ..errors import BadMeasure
-from ..geometry.curves import corner_curve, guided
+from ..geometry.curves import guided
 from ..geometry.intersect import circles_meet
 from ..geometry.path import Path, straight
 from ..house import SetBacks, Strict, length_field
@@ -22,18 +22,15 @@ from ..measures.keys import MEASURES
 from ..paper.edge import Edge
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Piece
-from ..paper.seam import Notch, Seam, SeamRule, Stretch
 from ..units import INCH, format_length
 from ..working import Sum, length
+from .bodice_parts import Armhole, bodice_promises, darted_edge, draw_armhole, even_mouth
 from .construction import Construction
 from .school import Girth, School
 
 _BACKS = SetBacks()
 BACK_CORNER, FRONT_CORNER = 2.25, 1.75
 """cm from the underarm corner to the armhole curve."""
-FULLEST = 0.84
-"""Share of the corner's sides that the bowl's handles may take. On a wide side the stated distance would
-make a box of the armhole; the curve then keeps farther off the corner, and says so."""
 SAME = 0.25
 """cm; front and back lengths this near are drafted as one."""
 
@@ -127,7 +124,7 @@ class BodiceDirect(School):
         front, front_armhole = _front(f, pencil, shoulder)
         pattern = Pattern((back, front))
         girths = (Girth("bust", f.bust, f.s.bust_ease), Girth("waist", f.waist, f.s.waist_ease))
-        return _promised(pattern, front_armhole, back_armhole), girths
+        return bodice_promises(pattern, front_armhole, back_armhole), girths
 
 
 def _frame(chart: Chart, s: Settings) -> Frame:
@@ -185,25 +182,6 @@ def _must_fit(f: Frame) -> None:
             raise BadMeasure(f"{why}.", MEASURES[key].title, "Measure again: the numbers contradict each other.", key)
 
 
-@dataclass(frozen=True, slots=True)
-class Armhole:
-    """The armhole as drawn from the tip: the path, cm from the tip to its balance mark, and how far
-    the bowl stays off the underarm's corner."""
-
-    path: Path
-    balance: float
-    off_corner: float
-
-
-def _armhole(tip: complex, shoulder: complex, guide: complex, underarm: complex, corner: float) -> Armhole:
-    """Two cubics: square off the shoulder to the guide point (upright there), then level into the underarm."""
-    square = shoulder * 1j
-    third = abs(guide - tip) / 3
-    upper = guided(tip, square, third, guide, 1j, third)
-    lower, off = corner_curve(guide, complex(guide.real, underarm.imag), underarm, corner, FULLEST)
-    return Armhole(Path((*upper.segments, lower)), upper.length, off)
-
-
 def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
     s, name = f.s, "back"
     nape, neck = complex(0, s.back_neck_depth), complex(s.neck_width, 0)
@@ -227,7 +205,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
     _chest_stage(f, name, "5", underarm, pencil)
     guide = complex(f.half_shoulder - s.back_hollow, (tip.imag + f.chest) / 2)
     along = (tip - neck) / abs(tip - neck)
-    armhole = _armhole(tip, along, guide, underarm, BACK_CORNER)
+    armhole = draw_armhole(tip, along, guide, underarm, BACK_CORNER)
     pencil.draw(
         name,
         "Upright from the tip; the armhole runs inside it at its middle, and bowls into the chest line.",
@@ -242,7 +220,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
     corner = complex(s.centre_back_shaping + f.waist_width, f.back_length)
     _waist_stage(f, name, "7", "8", centre, corner, f.back_length, pencil)
     point = complex(f.half_span, f.chest + 1 * INCH)
-    mouth = _mouth(point, corner, centre, f.dart)
+    mouth = even_mouth(point, corner, centre, f.dart)
     pencil.draw(
         name,
         "Waist dart on half the bust span, its point an inch below the chest line.",
@@ -265,7 +243,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         Edge("shoulder", "seam", straight(neck, tip)),
         Edge("armhole", "seam", armhole.path),
         Edge("side", "seam", side),
-        *_darted("waist", "waist dart", corner, mouth, point, centre),
+        *darted_edge("waist", "waist dart", corner, mouth, point, centre),
         Edge("centre back", "seam" if shaped else "fold", centre_path),
     )
     piece = Piece(
@@ -305,7 +283,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
     underarm = complex(f.quarter_bust, f.chest)
     _chest_stage(f, name, "14", underarm, pencil)
     guide = complex(tip.real - s.front_hollow, f.chest - 3 * INCH)
-    armhole = _armhole(tip, along, guide, underarm, FRONT_CORNER)
+    armhole = draw_armhole(tip, along, guide, underarm, FRONT_CORNER)
     pencil.draw(
         name,
         "The armhole, hollower than the back: inside the upright, three inches above the chest line.",
@@ -330,7 +308,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
     darted = f.front_length - f.back_length > SAME
     corner = complex(f.waist_width, f.front_length if darted else f.back_length)
     _waist_stage(f, name, "17", "18", centre, corner, f.front_length, pencil)
-    mouth = _mouth(point, corner, centre, f.dart)
+    mouth = even_mouth(point, corner, centre, f.dart)
     pencil.draw(
         name,
         "Waist dart to the bust point, both legs alike.",
@@ -344,7 +322,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
         Edge("shoulder", "seam", straight(neck, tip)),
         Edge("armhole", "seam", armhole.path),
         *side,
-        *_darted("waist", "waist dart", corner, mouth, point, centre),
+        *darted_edge("waist", "waist dart", corner, mouth, point, centre),
         Edge("centre front", "fold", straight(centre, pit)),
     )
     rules = (DartRule("side dart", s.side_set_back),) if darted else ()
@@ -394,23 +372,6 @@ def _waist_stage(
     )
 
 
-def _mouth(point: complex, corner: complex, centre: complex, width: float) -> tuple[complex, complex]:
-    """Both mouth points on the waistline, as far from the foot of the dart's middle, so that the legs are equal."""
-    along = (centre - corner) / abs(centre - corner)
-    foot = corner + along * ((point - corner) * along.conjugate()).real
-    return foot - along * width / 2, foot + along * width / 2
-
-
-def _darted(edge: str, dart: str, a: complex, mouth: tuple[complex, complex], point: complex, b: complex) -> tuple[Edge, ...]:
-    """A straight edge a–b with a dart in it."""
-    return (
-        Edge(edge, "seam", straight(a, mouth[0])),
-        Edge(dart, "dart", straight(mouth[0], point)),
-        Edge(dart, "dart", straight(point, mouth[1])),
-        Edge(edge, "seam", straight(mouth[1], b)),
-    )
-
-
 def _centre_back(waist: complex, nape: complex, chest: float) -> Path:
     """From the waist up: curved in from the chest line, straight above it."""
     top = complex(0, chest)
@@ -454,41 +415,3 @@ def _side_with_dart(f: Frame, underarm: complex, corner: complex, point: complex
         Edge("side dart", "dart", straight(point, low)),
         Edge("side", "seam", straight(low, corner)),
     )
-
-
-def _side_balance(front: Piece) -> float:
-    """cm from the underarm to the side's balance mark: the middle of its longer part beside the dart;
-    two fifths down where there is none, so that the seam cannot be turned round."""
-    parts = [e.length for e in front.outline if e.name == "side"]
-    if len(parts) == 1:
-        return 0.4 * parts[0]
-    upper, lower = parts
-    return upper / 2 if upper > lower else upper + lower / 2
-
-
-def _promised(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
-    """The seams of a bodice and its balance marks."""
-    front_armhole = front.path.length
-    balance = _side_balance(pattern.piece("front"))
-
-    def hold(name: str, *sides: Stretch) -> Seam:
-        return Seam(name, sides, (), SeamRule("hold", length=pattern.side_length(sides)))
-
-    seams: tuple[Seam, ...] = (
-        Seam("side", (Stretch("front", "side", "armhole"),), (Stretch("back", "side", "armhole"),), SeamRule("equal")),
-        Seam(
-            "shoulder", (Stretch("front", "shoulder", "neckline"),), (Stretch("back", "shoulder", "neckline"),), SeamRule("equal")
-        ),
-        hold("armhole", Stretch("front", "armhole", "side"), Stretch("back", "armhole", "shoulder")),
-        hold("neckline", Stretch("front", "neckline", "centre front"), Stretch("back", "neckline", "shoulder")),
-        hold("waist", Stretch("front", "waist", "centre front"), Stretch("back", "waist", "side")),
-    )
-    shaped = pattern.piece("back").outline[-1].kind == "seam"
-    if shaped:
-        seams += (Seam("centre back", (Stretch("back", "centre back", "neckline"),), (), SeamRule("free")),)
-    notches = (
-        Notch("front balance", "armhole", "single", front_armhole - front.balance),
-        Notch("back balance", "armhole", "double", front_armhole + back.balance),
-        Notch("side balance", "side", "single", balance, balance),
-    )
-    return Pattern(pattern.pieces, seams, notches)

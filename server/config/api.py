@@ -12,6 +12,8 @@ from patterncraft.validation import sentence
 from ..people.api import router as people
 from ..shelf.api import router as shelf
 from ..styles.api import router as styles
+from ..styles.try_out import router as try_out
+from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in
 from ..workrooms.api import router as workrooms
 from .answers import Conflict, Missing, NotSignedIn, error_response
@@ -22,6 +24,8 @@ api.add_router("", workrooms)
 api.add_router("", people)
 api.add_router("", shelf)
 api.add_router("", styles)
+api.add_router("", try_out)
+api.add_router("", ways_out)
 
 STATUS = {Missing: 404, Conflict: 409, NotSignedIn: 401}
 

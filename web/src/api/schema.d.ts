@@ -184,7 +184,7 @@ export interface paths {
          * Measure
          * @description The tape between two places of a piece. Stateless.
          */
-        post: operations["server_styles_api_measure"];
+        post: operations["server_styles_try_out_measure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -314,7 +314,7 @@ export interface paths {
          * @description Stateless: nothing is kept. A step that cannot be done is answered, not refused, so that the
          *     hand can go on moving.
          */
-        post: operations["server_styles_api_preview"];
+        post: operations["server_styles_try_out_preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -440,7 +440,7 @@ export interface paths {
          * Paper Plan
          * @description The finished pieces to look at before printing.
          */
-        get: operations["server_styles_api_paper_plan"];
+        get: operations["server_styles_ways_out_paper_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -460,7 +460,7 @@ export interface paths {
          * Export
          * @description The finished pattern: ``pdf`` tiled at true scale, ``svg`` in cm, ``json`` the open file; ``style`` the recipe.
          */
-        get: operations["server_styles_api_export"];
+        get: operations["server_styles_ways_out_export"];
         put?: never;
         post?: never;
         delete?: never;
@@ -514,7 +514,7 @@ export interface paths {
          * Step Picture
          * @description What step ``number`` (from 1) did, as two drawings.
          */
-        get: operations["server_styles_api_step_picture"];
+        get: operations["server_styles_try_out_step_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2584,7 +2584,7 @@ export interface operations {
             };
         };
     };
-    server_styles_api_measure: {
+    server_styles_try_out_measure: {
         parameters: {
             query?: never;
             header?: never;
@@ -3272,7 +3272,7 @@ export interface operations {
             };
         };
     };
-    server_styles_api_preview: {
+    server_styles_try_out_preview: {
         parameters: {
             query?: never;
             header?: never;
@@ -4122,7 +4122,7 @@ export interface operations {
             };
         };
     };
-    server_styles_api_paper_plan: {
+    server_styles_ways_out_paper_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -4207,7 +4207,7 @@ export interface operations {
             };
         };
     };
-    server_styles_api_export: {
+    server_styles_ways_out_export: {
         parameters: {
             query?: {
                 paper?: ("a4" | "letter") | null;
@@ -4473,7 +4473,7 @@ export interface operations {
             };
         };
     };
-    server_styles_api_step_picture: {
+    server_styles_try_out_step_picture: {
         parameters: {
             query?: never;
             header?: never;

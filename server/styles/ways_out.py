@@ -1,0 +1,106 @@
+"""Out of the workroom: the finished pieces to look at, PDF, SVG and the open files."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any, Literal
+from urllib.parse import quote
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from patterncraft.errors import BadSetting
+from patterncraft.finishing.finish import finish
+from patterncraft.formats.layout import lay_side_by_side
+from patterncraft.formats.openfile_io import pattern_file, write_file
+from patterncraft.formats.pdf import pattern_pdf, tiling
+from patterncraft.formats.svg import pattern_svg
+from patterncraft.moves.registry import read_steps
+from patterncraft.units import format_length
+
+from ..config.answers import ERRORS, Wire
+from ..workrooms.access import workroom_of
+from . import services
+from .models import Style
+from .words import (
+    block_and_person,
+)
+
+router = Router(tags=["paper"])
+
+
+class FinishedOut(Wire):
+    number: int
+    name: str
+    how: str
+    size: str
+    edges: list[str]
+
+
+class PaperPlan(Wire):
+    """What printing gives: sheets by paper, and each finished piece in words."""
+
+    sheets: dict[str, int]
+    pieces: list[FinishedOut]
+    svg: str
+    width: str
+    height: str
+
+
+@router.get("/styles/{style_id}/paper", response={200: PaperPlan, **ERRORS})
+def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
+    """The finished pieces to look at before printing."""
+    room = workroom_of(request)
+    rules = room.house_rules()
+    found = Style.objects.one(room, style_id)
+    replay = services.worked(services.revision_ids(found), read_steps(services.steps_of(found)), rules)
+    if replay.stopped:
+        raise replay.stopped
+    title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)
+    pieces = finish(replay.pattern, rules, title)
+    sheet = lay_side_by_side(pieces)
+    out = []
+    for p in pieces:
+        left, top, right, bottom = p.box
+        size = f"{format_length(right - left, rules.unit)} × {format_length(bottom - top, rules.unit)}"
+        allowances = dict.fromkeys(
+            f"{e.name} {format_length(e.allowance, rules.unit)}" if e.allowance else f"{e.name} on the fold" for e in p.edges
+        )
+        out.append(FinishedOut(number=p.number, name=p.name, how=p.label[-1], size=size, edges=list(allowances)))
+    return PaperPlan(
+        sheets={"a4": len(tiling(sheet, "a4").tiles), "letter": len(tiling(sheet, "letter").tiles)},
+        pieces=out,
+        svg=pattern_svg(pieces, title),
+        width=format_length(sheet.width, rules.unit),
+        height=format_length(sheet.height, rules.unit),
+    )
+
+
+@router.get("/styles/{style_id}/pattern.{kind}", response={200: Any, **ERRORS})
+def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", "letter"] | None = None) -> HttpResponse:
+    """The finished pattern: ``pdf`` tiled at true scale, ``svg`` in cm, ``json`` the open file; ``style`` the recipe."""
+    room = workroom_of(request)
+    rules = room.house_rules()
+    found = Style.objects.one(room, style_id)
+    if kind == "style":
+        return _download(write_file(services.style_file(found)), "application/json", f"{found.name}.style.json")
+    steps = read_steps(services.steps_of(found))
+    replay = services.worked(services.revision_ids(found), steps, rules)
+    if replay.stopped:
+        raise replay.stopped
+    title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)
+    if kind == "json":
+        return _download(write_file(pattern_file(replay.pattern, found.name, rules)), "application/json", f"{found.name}.json")
+    pieces = finish(replay.pattern, rules, title)
+    if kind == "pdf":
+        data = pattern_pdf(pieces, title, paper or rules.paper, date.today())
+        return _download(data, "application/pdf", f"{found.name}.pdf")
+    if kind == "svg":
+        return _download(pattern_svg(pieces, title).encode(), "image/svg+xml", f"{found.name}.svg")
+    raise BadSetting(f"“{kind[:20]}” is not a way out.", field="kind", cure="Choose pdf, svg, json or style.")
+
+
+def _download(data: bytes, kind: str, name: str) -> HttpResponse:
+    answer = HttpResponse(data, content_type=kind)
+    answer["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(name)}"
+    return answer

@@ -1,0 +1,160 @@
+"""A style's work turned into what the bench shows: drawings, sentences, sums and promises in the house unit."""
+
+from __future__ import annotations
+
+from django.http import HttpResponse
+
+from patterncraft.formats.drawing import draw, table_places
+from patterncraft.house import HouseRules
+from patterncraft.ledger import Promise, ledger
+from patterncraft.moves.move import Move, Phrase, fill
+from patterncraft.moves.registry import read_steps, step_json
+from patterncraft.replay import Replay
+from patterncraft.units import Unit, format_length
+from patterncraft.working import Sum
+
+from ..config.answers import Wire, fault_of
+from ..shelf.api import SumOut
+from . import services
+from .models import Style
+from .shapes import (
+    BlockPinOut,
+    EdgeOf,
+    IntervalOut,
+    PhraseOut,
+    PromiseOut,
+    StepOut,
+    StyleDetail,
+    StyleOut,
+    Work,
+)
+
+
+def empty_sentence(move: type[Move]) -> list[Phrase]:
+    return fill(move.sentence, {})
+
+
+def phrases_out(phrases: list[Phrase]) -> list[PhraseOut]:
+    return [PhraseOut(text=p.text, slot=p.slot) for p in phrases]
+
+
+def block_and_person(style: Style) -> tuple[str, str]:
+    pins = list(style.pins.all())
+    if not pins:
+        return "", ""
+    block = pins[0].revision.block
+    return block.name, block.person.name if block.person else ""
+
+
+def style_card(style: Style, rules: HouseRules) -> StyleOut:
+    steps = read_steps(services.steps_of(style))
+    replay = services.worked(services.revision_ids(style), steps, rules)
+    promises = ledger(replay.pattern, rules)
+    kept = sum(p.kept for p in promises)
+    block, person = block_and_person(style)
+    return StyleOut(
+        id=style.pk,
+        name=style.name,
+        changed=style.changed.date().isoformat(),
+        block=block,
+        person=person,
+        steps=len(steps),
+        drawing=draw(replay.pattern, rules.unit),
+        kept=kept,
+        broken=len(promises) - kept,
+    )
+
+
+def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None) -> Work:
+    """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
+    hand in motion needs them."""
+    partly = since is not None and since is not replay
+    known = {p.name: p for p in since.pattern.pieces} if since and partly else {}
+    fresh = [p.name for p in replay.pattern.pieces if known.get(p.name) is not p] if partly else None
+    promises = ledger(replay.pattern, rules)
+    kept = sum(p.kept for p in promises)
+    recipe = [
+        StepOut(
+            number=d.number,
+            step=step_json(d.step),
+            phrases=phrases_out(d.step.phrases(d.before, rules.unit)),
+            working=sums_out(d.working, rules.unit),
+            muted=d.step.muted,
+            done=True,
+        )
+        for d in replay.done[len(since.done) if since and partly else 0 :]
+    ]
+    for number, step in enumerate(steps[len(replay.done) :], len(replay.done) + 1):
+        phrases = phrases_out(step.phrases(None, rules.unit))
+        recipe.append(StepOut(number=number, step=step_json(step), phrases=phrases, working=[], muted=step.muted, done=False))
+    return Work(
+        table=draw(replay.pattern, rules.unit, table_places(replay.start), fresh),
+        recipe=recipe,
+        promises=[promise_out(p, rules.unit) for p in promises],
+        kept=kept,
+        broken=len(promises) - kept,
+        stopped=fault_of(replay.stopped) if replay.stopped else None,
+    )
+
+
+def sums_out(working: tuple[Sum, ...], unit: Unit) -> list[SumOut]:
+    return [SumOut(label=s.label, text=s.spoken(unit), note=s.note) for s in working]
+
+
+def promise_out(p: Promise, unit: Unit) -> PromiseOut:
+    def say(value: float | None) -> str:
+        return "" if value is None else format_length(value, unit, 2)
+
+    intervals = [
+        IntervalOut(
+            start=i.start,
+            end=i.end,
+            a=say(i.length_a),
+            b=say(i.length_b),
+            difference="" if i.length_b is None else say(i.length_a - i.length_b),
+        )
+        for i in p.intervals
+    ]
+    return PromiseOut(
+        name=p.name,
+        kind=p.kind,
+        side_a=p.side_a,
+        side_b=p.side_b,
+        length_a=p.length_a,
+        length_b=p.length_b,
+        text_a=say(p.length_a),
+        text_b=say(p.length_b),
+        difference=say(p.difference),
+        rule=p.rule,
+        kept=p.kept,
+        cure=p.cure,
+        ticks_a=[a for a, _, _ in p.notches],
+        ticks_b=[b for _, b, _ in p.notches if b is not None],
+        intervals=intervals,
+        edges=[EdgeOf(piece=piece, edge=edge) for piece, edge in p.edges],
+    )
+
+
+def style_detail(style: Style, rules: HouseRules) -> StyleDetail:
+    pins = list(style.pins.select_related("revision__block__person").defer("revision__content"))
+    steps = read_steps(services.steps_of(style))
+    replay = services.worked(services.revision_ids(style), steps, rules)
+    block, person = block_and_person(style)
+    current = style.edits.filter(number=style.cursor).first()
+    return StyleDetail(
+        id=style.pk,
+        name=style.name,
+        version=style.version,
+        block=block,
+        person=person,
+        blocks={p.role: BlockPinOut(id=p.revision.block_id, revision=p.revision.number) for p in pins},
+        can_undo=style.cursor > 0,
+        can_redo=style.edits.filter(number__gt=style.cursor).exists(),
+        undo_label=current.label if current else "",
+        work=work_out(replay, steps, rules),
+    )
+
+
+def as_json_answer(out: Wire) -> HttpResponse:
+    """Our own models, already checked: written once, without a second validation."""
+    return HttpResponse(out.model_dump_json(), content_type="application/json")
