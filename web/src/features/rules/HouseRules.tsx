@@ -41,7 +41,7 @@ export function HouseRules() {
   return (
     <Page
       title="House rules"
-      lead="Schools differ, and every workroom has its habit. A rule holds for all finishing from now on; darts already set keep their points."
+      lead="Schools differ, and every workroom has its habit. A rule holds from now on, also wherever an existing style is replayed or printed again."
       actions={
         <>
           <Button onClick={() => put({})}>Metric set, all as delivered</Button>
