@@ -103,7 +103,7 @@ def _clipped(points: list[complex], axis: int, limit: float, keep_less: bool) ->
 def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = "a4", made_on: date | None = None) -> bytes:
     """The whole pattern as a PDF at true scale. ``made_on`` goes on the first sheet (none: left out,
     and the same pattern gives the same bytes)."""
-    _register_fonts()
+    register_fonts()
     sheet = lay_side_by_side(pieces)
     plan = tiling(sheet, paper)
     width, height = (x * CM for x in PAPERS[paper])
@@ -112,7 +112,7 @@ def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = 
     canvas.setTitle(title)
     canvas.beginForm("pattern", 0, -sheet.height * CM, sheet.width * CM, 0)
     for piece, shift in sheet.pieces:
-        _draw_piece(canvas, piece, shift)
+        draw_piece(canvas, piece, shift)
     canvas.endForm()
     _first_sheet(canvas, sheet, plan, title, made_on)
     canvas.showPage()
@@ -123,7 +123,8 @@ def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = 
     return out.getvalue()
 
 
-def _register_fonts() -> None:
+def register_fonts() -> None:
+    """Make the shipped fonts known to the PDF library, once."""
     if _REGULAR not in pdfmetrics.getRegisteredFontNames():
         fonts = files("patterncraft.formats") / "fonts"
         pdfmetrics.registerFont(TTFont(_REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
@@ -154,7 +155,8 @@ def _curve(canvas: Canvas, path: Path, shift: complex) -> None:
     canvas.drawPath(p)
 
 
-def _draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
+def draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
+    """One finished piece at true scale, its origin at ``shift`` cm; needs ``register_fonts``."""
     canvas.setStrokeGray(0)
     canvas.setLineWidth(1.1)
     canvas.setDash()

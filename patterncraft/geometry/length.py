@@ -28,7 +28,7 @@ def _legendre(n: int) -> Nodes:
     return tuple((float(0.5 * (a + 1)), float(1.5 * b)) for a, b in zip(x, w, strict=True))
 
 
-_TWELVE, _SIXTEEN = _legendre(12), _legendre(16)
+_SIX, _TWELVE, _SIXTEEN = _legendre(6), _legendre(12), _legendre(16)
 _T, _WEIGHTS = (np.array([n[i] for n in _SIXTEEN]) for i in range(2))
 _BASIS = np.array([np.ones(16), 2 * _T, _T * _T], dtype=complex)
 
@@ -39,10 +39,13 @@ def _quadrature(d0: complex, d1: complex, d2: complex, nodes: Nodes = _SIXTEEN) 
     return sum([w * abs(d0 + t * (b + t * c)) for t, w in nodes])
 
 
-def _run_to(t: float, d0: complex, d1: complex, d2: complex, nodes: Nodes) -> float:
-    """The same over [0, t]."""
-    b, c = 2.0 * t * (d1 - d0), t * t * (d0 - 2.0 * d1 + d2)
-    return t * sum([w * abs(d0 + u * (b + u * c)) for u, w in nodes])
+def _run_between(t: float, u: float, d0: complex, d1: complex, d2: complex, nodes: Nodes) -> float:
+    """The same from t to u; negative when u lies before t. A short way takes six nodes: the nearest
+    root of B' is then many times farther off than the way is long."""
+    b, c = 2.0 * (d1 - d0), d0 - 2.0 * d1 + d2
+    way = u - t
+    a0, b0, c0 = d0 + t * (b + t * c), way * (b + 2.0 * t * c), way * way * c
+    return way * sum([w * abs(a0 + x * (b0 + x * c0)) for x, w in (nodes if abs(way) > 0.15 else _SIX)])
 
 
 TAME, TAMER = 1.6, 2.0
@@ -180,13 +183,15 @@ def parameter_at(seg: Segment, length: float) -> float:
         return t
     d0, d1, d2 = seg[1] - seg[0], seg[2] - seg[1], seg[3] - seg[2]
     nodes = _nodes_for(d0, d1, d2)
+    run = _run_between(0.0, t, d0, d1, d2, nodes) if nodes else arc_length(split(seg, t)[0])
     low, high = 0.0, 1.0
     for _ in range(60):
-        miss = (_run_to(t, d0, d1, d2, nodes) if nodes else arc_length(split(seg, t)[0])) - length
+        miss = run - length
         if abs(miss) < 1e-8:
             return t
         low, high = (low, t) if miss > 0 else (t, high)
         speed = abs(derivative_at(seg, t))
         step = t - miss / speed if speed > 1e-9 else -1.0
-        t = step if low < step < high else 0.5 * (low + high)
+        before, t = t, step if low < step < high else 0.5 * (low + high)
+        run = run + _run_between(before, t, d0, d1, d2, nodes) if nodes else arc_length(split(seg, t)[0])
     return t
