@@ -174,17 +174,21 @@ def _between(piece: Piece, dart: Dart, other: Dart) -> Halves:
 def _closed_up(halves: Halves, dart: Dart, angle: float) -> Piece:
     """Swing the half without the centre and tape it to the half that stays put."""
     ahead, i, behind, j = halves
-    if _staying(ahead) >= _staying(behind):
+    if _stays(ahead, behind):
         stay, at, moved, by = ahead, i, behind.placed(swing(dart.pivot, angle)), j
     else:
         stay, at, moved, by = behind, j, ahead.placed(swing(dart.pivot, -angle)), i
     return join(stay, at, moved, by)
 
 
-def _staying(piece: Piece) -> tuple[float, float]:
+def _stays(piece: Piece, other: Piece) -> bool:
     """What stays on the table: the half with more of a fold or centre, else the larger."""
-    centre = sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
-    return centre, piece.area
+    own, others = _centre(piece), _centre(other)
+    return own > others if own != others else piece.area >= other.area
+
+
+def _centre(piece: Piece) -> float:
+    return sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
 
 
 def _named(piece: Piece, edge: str, rules: HouseRules) -> Piece:

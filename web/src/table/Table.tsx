@@ -20,6 +20,8 @@ interface Props {
   dimmed?: (piece: DrawnPiece) => boolean;
   /** Drawn over the sheets, in table units. */
   overlay?: (view: View) => ReactNode;
+  /** The ghost of a result: on a sheet of glass of its own, so that moving it does not draw the table anew. */
+  ghost?: (view: View) => ReactNode;
   /** Something is being picked: the table reports where the hand is. */
   onPoint?: (at: TablePoint) => void;
   /** `touch`: a finger cannot hover, so its first tap only points. */
@@ -36,6 +38,7 @@ export function Table({
   dark,
   dimmed,
   overlay,
+  ghost,
   onPoint,
   onClick,
   onLeave,
@@ -122,6 +125,14 @@ export function Table({
         </g>
         <Rulers view={view} unit={unit} {...size} />
       </svg>
+      {ghost && (
+        <svg
+          aria-hidden="true"
+          className="pointer-events-none absolute inset-0 size-full will-change-transform"
+        >
+          <g transform={`scale(${view.scale}) translate(${-view.x} ${-view.y})`}>{ghost(view)}</g>
+        </svg>
+      )}
       {tip && (
         <div
           className="pointer-events-none absolute z-10 rounded-[3px] bg-ink px-2 py-0.5 text-sm text-wall"

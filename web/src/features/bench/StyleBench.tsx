@@ -291,6 +291,7 @@ export function StyleBench({ id, moves, unit }: Props) {
                   ? (at) => tape.tap(basePieces, at)
                   : undefined
             }
+            ghost={ghostPieces.length > 0 ? (view) => <Ghost pieces={ghostPieces} view={view} /> : undefined}
             overlay={(view) => (
               <>
                 {shown.length > 0 && <ShownEdges pieces={basePieces} edges={shown} />}
@@ -298,7 +299,6 @@ export function StyleBench({ id, moves, unit }: Props) {
                   basePieces
                     .filter((p) => p.name === composing?.fields.piece)
                     .map((p) => <EdgeTargets key={p.name} piece={p} />)}
-                {ghostPieces.length > 0 && <Ghost pieces={ghostPieces} view={view} />}
                 {slot?.pick === "dart" && (
                   <DartTargets pieces={basePieces} onPick={(piece, dart) => fillSlot({ piece, dart })} />
                 )}
