@@ -61,6 +61,7 @@ def _lengths(cubics: list[Cubic]) -> list[Row]:
     ours = per_call(lambda: [arc_length(c) for c in cubics])
     batch = per_call(lambda: arc_lengths(cubics))
     loop = per_call(lambda: [CubicBezier(*c).length(error=1e-6) for c in cubics])
+    thrice, thrice_loop = per_call(lambda: arc_lengths(cubics * 3)), 3 * loop
     quad_loop = per_call(lambda: [quad(lambda t, c=c: abs(derivative_at(c, t)), 0, 1, epsabs=1e-6) for c in cubics])
     worst = max(abs(a - CubicBezier(*c).length(error=1e-9)) for a, c in zip(arc_lengths(cubics), cubics, strict=True))
     return [
@@ -70,6 +71,7 @@ def _lengths(cubics: list[Cubic]) -> list[Row]:
         Row(f"arc length, {len(cubics)} cubics of twelve pieces", f"{batch / len(cubics) * 1e6:.2f} µs each"),
         Row("  against svgpathtools", f"{loop / batch:.0f} × faster", "≥ 25 ×", loop / batch >= 25),
         Row("  against scipy quad", f"{batch / quad_loop:.3f} of it", "≤ 0.1", batch / quad_loop <= 0.1),
+        Row(f"  {3 * len(cubics)} cubics at once", f"{thrice_loop / thrice:.0f} × faster than svgpathtools"),
         Row("  largest difference", f"{worst:.1e} cm", "≤ 1e-6", bool(worst <= 1e-6)),
     ]
 
