@@ -115,8 +115,9 @@ def _previews(port: int, cookies: dict[str, str]) -> list[float]:
 
 def _memory(app: Application) -> float:
     pid = app.process.pid if app.process else 0
-    text = Path(f"/proc/{pid}/status").read_text(encoding="utf-8")
-    return int(re.search(r"VmRSS:\s+(\d+)", text)[1]) / 1024  # type: ignore[index]
+    lines = Path(f"/proc/{pid}/status").read_text(encoding="utf-8").splitlines()
+    resident = next(line for line in lines if line.startswith("VmRSS:"))
+    return int(resident.split()[1]) / 1024
 
 
 def _first_load() -> int:

@@ -12,11 +12,6 @@ Cubic = tuple[complex, complex, complex, complex]
 Segment = Line | Cubic
 
 
-def is_line(seg: Segment) -> bool:
-    """Whether the segment is straight by kind (a cubic with collinear handles is not)."""
-    return len(seg) == 2
-
-
 def point_at(seg: Segment, t: float) -> complex:
     """The point at parameter t, 0–1."""
     u = 1.0 - t

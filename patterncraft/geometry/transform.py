@@ -30,9 +30,6 @@ class Transform(NamedTuple):
         return Transform(later.turn * turn, later.point(self.shift), self.mirrored != later.mirrored)
 
 
-IDENTITY = Transform(1 + 0j, 0j)
-
-
 def slide(by: complex) -> Transform:
     """Translation by a vector in cm."""
     return Transform(1 + 0j, by)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ..errors import BadPlace, no_such
-from ..geometry.path import Path
 from ..tolerances import SNAP
 from .edge import Edge
 from .piece import Piece
@@ -50,10 +49,6 @@ def neighbours(piece: Piece, name: str) -> tuple[str, str]:
 def sewn_length(piece: Piece, name: str) -> float:
     """Length of the edge with its darts closed, cm."""
     return sum(piece.outline[i].length for i in run_of(piece, name))
-
-
-def sewn_paths(piece: Piece, name: str) -> list[Path]:
-    return [piece.outline[i].path for i in run_of(piece, name)]
 
 
 def starts_at_end(piece: Piece, name: str, start: str) -> bool:

@@ -162,6 +162,9 @@ class PreviewIn(Wire):
     steps: list[Step] = Field(max_length=2000)
     trying: dict[str, Any] | None = None
     pointer: Pointer | None = None
+    show_before: bool = Field(
+        default=False, description="Draw the table as it is before the step tried: an earlier step is being changed."
+    )
     typed: dict[str, str] = Field(
         default_factory=dict, max_length=20, description="Lengths as typed, by parameter; they go into trying."
     )
@@ -172,6 +175,7 @@ class PreviewOut(Wire):
     ``work`` holds all promises, but of the sheets and steps only what the tried step made new."""
 
     work: Work
+    before: Drawing | None
     step: dict[str, Any] | None
     refused: Fault | None
 

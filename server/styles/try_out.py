@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from patterncraft.errors import PatternError
-from patterncraft.formats.drawing import Point, draw
+from patterncraft.formats.drawing import Point, draw, table_places
 from patterncraft.measuring import measure_between
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps, step_json
@@ -60,7 +60,8 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
                 steps += tried
         except PatternError as e:
             refused = fault_of(e)
-    return as_json_answer(PreviewOut(work=work_out(replay, steps, rules, before), step=step, refused=refused))
+    drawn = draw(before.pattern, rules.unit, table_places(before.start)) if body.show_before else None
+    return as_json_answer(PreviewOut(work=work_out(replay, steps, rules, before), before=drawn, step=step, refused=refused))
 
 
 def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) -> dict[str, Any]:

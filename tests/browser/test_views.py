@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import re
 from pathlib import Path
 
@@ -118,7 +117,8 @@ def test_construction_plays_forward_and_back(demo: Page) -> None:
     expect(demo.get_by_text(re.compile(r"^16 / 17$|^\d+ / \d+$"))).to_be_visible()
     demo.get_by_role("slider", name="Stage of the construction").fill("3")
     expect(demo.get_by_text("The chest line")).to_be_visible()
-    expect(demo.get_by_text("(106 + 2.5) / 4").or_(demo.get_by_text("/ 4 ="))).to_be_visible()
+    # Maris: (92 + 2.54) / 4 = 23.635.
+    expect(demo.get_by_text("(92.0 + 2.5) / 4 = 23.6 cm")).to_be_visible()
     demo.get_by_role("button", name="Finished block").click()
 
 
@@ -135,8 +135,7 @@ def test_first_load_is_small(demo: Page) -> None:
     html = (dist.parent / "index.html").read_text(encoding="utf-8")
     first = [dist / name for name in re.findall(r"/assets/([\w-]+\.js)", html)]
     sizes = [(f.with_name(f.name + ".gz") if f.with_name(f.name + ".gz").exists() else f).stat().st_size for f in first]
-    assert sum(sizes) < 250 * 1024
-    assert json.loads(demo.evaluate("JSON.stringify(performance.getEntriesByType('resource').map(r => r.name))"))
+    assert 0 < sum(sizes) < 250 * 1024
 
 
 def test_by_finger_a_tap_points_and_the_place_is_then_taken(chromium: Browser, application: Application) -> None:

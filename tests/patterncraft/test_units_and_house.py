@@ -29,7 +29,7 @@ from patterncraft.working import Quantity, Sum, degrees, length, note
     ],
 )
 def test_lengths_are_read_as_typed(text: str, unit: str, cm: float) -> None:
-    assert parse_length(text, unit) == pytest.approx(cm)  # type: ignore[arg-type]
+    assert parse_length(text, unit) == pytest.approx(cm)
 
 
 @pytest.mark.parametrize("text", ["", "much", "1/0", "1e9", "nan", "inf", "12 12", "1 2 3/4", "9" * 60, "12 ft", "--3"])

@@ -85,7 +85,7 @@ def test_block_file_out_and_in_again(us: Caller, block: Block) -> None:
     raw = us.get(f"/blocks/{block.pk}/file").content
     taken = us.client.post("/api/blocks/import?name=Copy", raw, content_type="application/json")
     assert taken.status_code == 200
-    assert us.get(f"/blocks/{taken.json()['id']}/file").content == raw.replace(b'"name": "Block"', b'"name": "Block"')
+    assert us.get(f"/blocks/{taken.json()['id']}/file").content == raw
 
 
 @pytest.mark.parametrize(

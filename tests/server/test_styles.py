@@ -93,6 +93,15 @@ def test_preview_keeps_nothing_and_fills_the_place_pointed_at(us: Caller, style:
     assert StyleEdit.objects.count() == 0
 
 
+def test_changing_an_earlier_step_shows_the_table_before_it(us: Caller, style: Style) -> None:
+    blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
+    point = {"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": 3}
+    answer = us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": point, "show_before": True}).json()
+    front = next(p for p in answer["before"]["pieces"] if p["name"] == "front")
+    assert {d["name"] for d in front["darts"]} == {"side dart", "shoulder dart"}
+    assert us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": point}).json()["before"] is None
+
+
 def test_preview_answers_a_refusal_and_the_work_before_it(us: Caller, style: Style) -> None:
     blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
     answer = us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": ROTATE}).json()

@@ -63,7 +63,7 @@ def test_two_moves_of_one_name_or_key_are_refused() -> None:
     with pytest.raises(ValueError, match="share the key"):
         collect([*MOVES.values(), Other])
     with pytest.raises(TypeError):
-        MOVES["other"] = Other  # type: ignore[index]
+        MOVES["other"] = Other
 
 
 @pytest.mark.parametrize("name", MOVES)

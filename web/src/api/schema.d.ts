@@ -1181,6 +1181,12 @@ export interface components {
                 [key: string]: components["schemas"]["BlockPinOut"];
             };
             pointer?: components["schemas"]["Pointer"] | null;
+            /**
+             * Show Before
+             * @description Draw the table as it is before the step tried: an earlier step is being changed.
+             * @default false
+             */
+            show_before?: boolean;
             /** Steps */
             steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
             /** Trying */
@@ -1201,6 +1207,7 @@ export interface components {
          *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new.
          */
         PreviewOut: {
+            before: components["schemas"]["Drawing"] | null;
             refused: components["schemas"]["Fault"] | null;
             /** Step */
             step: {

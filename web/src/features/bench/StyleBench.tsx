@@ -62,6 +62,7 @@ export function StyleBench({ id, moves, unit }: Props) {
         trying: ready ? stepOf(c) : null,
         pointer: pointer ?? null,
         typed: c.typed,
+        show_before: c.editing != null,
       };
       void ask(question as unknown as Question);
     },
@@ -133,8 +134,8 @@ export function StyleBench({ id, moves, unit }: Props) {
 
   // While an earlier step is changed the table shows the work before it, once the preview has brought it.
   const tryingDone = preview?.step != null && !preview.refused;
-  const base = composing?.editing != null && preview && !tryingDone ? preview.work : detail.work;
-  const basePieces = base.table.pieces;
+  const base = (composing?.editing != null && preview?.before) || detail.work.table;
+  const basePieces = base.pieces;
   const ghost = composing && preview && tryingDone ? preview.work : null;
   const ghostPieces = ghost?.table.pieces.filter((p) => p.name === composing?.fields.piece) ?? [];
   const work = ghost ?? detail.work;
@@ -235,7 +236,7 @@ export function StyleBench({ id, moves, unit }: Props) {
                       <SlotEditor
                         slot={slot}
                         composing={composing}
-                        table={base.table}
+                        table={base}
                         unit={unit}
                         pointed={(preview?.step as Fields | null) ?? null}
                         onFill={(f, t) =>
@@ -277,7 +278,7 @@ export function StyleBench({ id, moves, unit }: Props) {
         </section>
         <main className="relative min-w-0 flex-1" aria-label="The table">
           <Table
-            drawing={base.table}
+            drawing={base}
             unit={unit}
             label={`${detail.name}: ${basePieces.map((p) => p.name).join(", ")} on the table`}
             plain={plain}
