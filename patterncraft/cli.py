@@ -10,8 +10,9 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
+from .drafting.again import drafted_again
 from .drafting.audit import audit
-from .drafting.school import Block
+from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
@@ -56,6 +57,7 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("school", metavar="SCHOOL")
     p.add_argument("--measures", required=True, type=Path)
     p.add_argument("--set", action="append", default=[], metavar="KEY=VALUE", dest="settings")
+    p.add_argument("--for", type=Path, metavar="BLOCK.json", dest="base", help="the block it must meet, as a sleeve its armhole")
     p.add_argument("--out", required=True, type=Path)
     command("moves", _moves, "the moves, with their parameters")
     p = command("cut", _cut, "replay a style, on other blocks if given")
@@ -93,6 +95,8 @@ def _schools(args: argparse.Namespace) -> int:
     lines = []
     for s in SCHOOLS.values():
         lines += [f"{s.name}  {s.title}", f"  {s.reason}", f"  needs  {', '.join(s.needs)}", f"  also   {', '.join(s.uses) or '–'}"]
+        if s.base:
+            lines.append(f"  --for  {BASE_WORDS[s.base]}" + (", or none" if s.base_optional else ""))
         for key, info in s.settings.model_fields.items():
             lines.append(f"  --set {key}={info.default}  {info.title}")
     _print(args, data, lines)
@@ -101,7 +105,8 @@ def _schools(args: argparse.Namespace) -> int:
 
 def _draft(args: argparse.Namespace) -> int:
     file = read_file(_bytes(args.measures), MeasuresFile, str(args.measures))
-    block = school(args.school).draft(chart_of(file), _settings(args.settings))
+    base = read_block(read_file(_bytes(args.base), BlockFile, str(args.base))) if args.base else None
+    block = school(args.school).draft(chart_of(file), _settings(args.settings), base)
     args.out.write_bytes(write_file(block_file(block, f"{file.name} {args.school}".strip())))
     lines = audit(block, HouseRules())
     shown = [f"{'broken' if x.kept is False else 'kept  ' if x.kept else '      '}  {x.title}: {x.sum.spoken('cm')}" for x in lines]
@@ -115,7 +120,7 @@ def _settings(pairs: list[str]) -> dict[str, Any]:
         key, equals, value = text.partition("=")
         if not equals:
             raise BadSetting(f"“{text[:40]}” sets nothing.", "--set", "Write it as key=value.")
-        out[key] = value
+        out[key] = [x for x in value.split(",") if x] if key.endswith("_changes") else value
     return out
 
 
@@ -168,7 +173,7 @@ def _block(name: str, ref: BlockFile | BlockPath | BlockPin | Drafted, given: st
 
 
 def _drafted(ref: Drafted) -> Block:
-    return school(ref.school).draft(ref.measures, ref.settings)
+    return drafted_again(ref.school, ref.measures, ref.settings, read_block(ref.on) if ref.on else None, ref.corrections)
 
 
 def _check(args: argparse.Namespace) -> int:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any, ClassVar, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
@@ -13,21 +14,61 @@ class Strict(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True)
 
 
-def length_field(default: float, title: str, why: str, low: float, high: float) -> Any:
-    """A length in cm with its range, title and reason, for the schema and the form."""
-    return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra={"unit": "cm"})
+def length_field(
+    default: float, title: str, why: str, low: float, high: float, *, house: str = "", schools: Mapping[str, str] | None = None
+) -> Any:
+    """A length in cm with its range, title and reason, for the schema and the form.
+
+    ``house``: path of the house rule that gives a setting its default. ``schools``: values that other
+    schools and workrooms use, with who uses them, in words.
+    """
+    extra: dict[str, Any] = {"unit": "cm"}
+    if house:
+        extra["house"] = house
+    if schools:
+        extra["schools"] = dict(schools)
+    return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra=extra)
 
 
 class Allowances(Strict):
     """Seam allowance by edge, cm. A fold always has none."""
 
-    seam: float = length_field(1.0, "Seam allowance", "Wide enough to press open, narrow enough to sew by eye.", 0, 5)
-    side: float = length_field(2.0, "Side seam", "Room to let out at the fitting.", 0, 5)
-    armhole: float = length_field(1.0, "Armhole", "A wide one fights the curve.", 0, 5)
-    neckline: float = length_field(0.6, "Neckline", "An enclosed edge: trimmed narrow so that it turns flat.", 0, 5)
-    waist: float = length_field(1.0, "Waist", "As a seam; a faced waist may take 0.6.", 0, 5)
-    centre: float = length_field(2.0, "Centre, when it is a seam", "Room for the zip.", 0, 5)
-    hem: float = length_field(2.5, "Hem", "Weight enough to hang.", 0, 15)
+    seam: float = length_field(
+        1.0,
+        "Seam allowance",
+        "Wide enough to press open, narrow enough to sew by eye.",
+        0,
+        5,
+        schools={"1/2 in": "1.27", "home patterns": "1.5", "overlocked knits": "0.7"},
+    )
+    side: float = length_field(
+        2.0,
+        "Side seam",
+        "Room to let out at the fitting.",
+        0,
+        5,
+        schools={"as every other seam": "1", "bespoke, to let out": "3", "1/2 in": "1.27"},
+    )
+    armhole: float = length_field(
+        1.0, "Armhole", "A wide one fights the curve.", 0, 5, schools={"trimmed after sewing": "1.5", "1/2 in": "1.27"}
+    )
+    neckline: float = length_field(
+        0.6,
+        "Neckline",
+        "An enclosed edge: trimmed narrow so that it turns flat.",
+        0,
+        5,
+        schools={"1/4 in": "0.635", "cut 1, trimmed after sewing": "1"},
+    )
+    waist: float = length_field(
+        1.0, "Waist", "As a seam; a faced waist may take 0.6.", 0, 5, schools={"faced": "0.6", "1/2 in": "1.27"}
+    )
+    centre: float = length_field(
+        2.0, "Centre, when it is a seam", "Room for the zip.", 0, 5, schools={"concealed zip": "1.5", "1/2 in": "1.27"}
+    )
+    hem: float = length_field(
+        2.5, "Hem", "Weight enough to hang.", 0, 15, schools={"1 in": "2.54", "skirts": "4", "curved and flared": "1.5"}
+    )
 
     def for_edge(self, edge: str, kind: str) -> float:
         """cm for an edge by its kind and name."""
@@ -43,10 +84,24 @@ class Allowances(Strict):
 class SetBacks(Strict):
     """How far a dart's stitching ends short of the pivot, by the edge its mouth is on, cm."""
 
-    waist: float = length_field(2.5, "Waist dart", "A dart sewn to the very bust point makes a peak.", 0, 10)
-    side: float = length_field(5.0, "Side dart", "Seen from the side it must not point at the bust.", 0, 12)
-    shoulder: float = length_field(2.5, "Shoulder dart", "As the waist dart.", 0, 10)
-    other: float = length_field(2.5, "Darts elsewhere", "As the waist dart.", 0, 10)
+    waist: float = length_field(
+        2.5,
+        "Waist dart",
+        "A dart sewn to the very bust point makes a peak.",
+        0,
+        10,
+        schools={"close and firm": "1.3", "soft, full bust": "5"},
+    )
+    side: float = length_field(
+        5.0,
+        "Side dart",
+        "Seen from the side it must not point at the bust.",
+        0,
+        12,
+        schools={"as the waist dart": "2.5", "1 1/2 in": "3.8"},
+    )
+    shoulder: float = length_field(2.5, "Shoulder dart", "As the waist dart.", 0, 10, schools={"2 in": "5"})
+    other: float = length_field(2.5, "Darts elsewhere", "As the waist dart.", 0, 10, schools={"2 in": "5"})
 
     def for_edge(self, edge: str) -> float:
         return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge, self.other)
@@ -57,11 +112,38 @@ class HouseRules(Strict):
 
     unit: Literal["cm", "in"] = Field(default="cm", title="Unit", description="What numbers are shown and typed in.")
     paper: Literal["a4", "letter"] = Field(default="a4", title="Printer paper", description="The sheet that patterns are tiled on.")
-    sewing_tolerance: float = length_field(0.05, "Sewing tolerance", "Two seams this near are alike under the needle.", 0.01, 0.5)
+    sewing_tolerance: float = length_field(
+        0.05, "Sewing tolerance", "Two seams this near are alike under the needle.", 0.01, 0.5, schools={"by hand, on card": "0.1"}
+    )
+    girth_tolerance: float = length_field(
+        0.3,
+        "Girth tolerance",
+        "A block this near to body and ease round the whole body is right.",
+        0.1,
+        2,
+        schools={"1/8 in": "0.32", "loose garments": "1"},
+    )
+    cap_ease: float = length_field(
+        2.0,
+        "Cap ease",
+        "How much longer the sleeve's cap is than its armhole: it rounds over the shoulder.",
+        0,
+        6,
+        schools={"woven, plain": "1.5 to 3", "knit": "0 to 0.5", "coat": "4"},
+    )
     allowances: Allowances = Field(default_factory=Allowances, title="Seam allowances")
     set_backs: SetBacks = Field(default_factory=SetBacks, title="Dart points")
-    drill_hole: float = length_field(1.0, "Drill hole short of the dart point", "The stitching covers the hole.", 0, 3)
-    double_notch_gap: float = length_field(1.2, "Gap of a double notch", "Half an inch: seen apart at a glance.", 0.3, 2)
+    drill_hole: float = length_field(
+        1.0,
+        "Drill hole short of the dart point",
+        "The stitching covers the hole.",
+        0,
+        3,
+        schools={"1/2 in": "1.27", "chalk, no hole": "0"},
+    )
+    double_notch_gap: float = length_field(
+        1.2, "Gap of a double notch", "Half an inch: seen apart at a glance.", 0.3, 2, schools={"fine cloth": "0.5"}
+    )
 
     INCH_SET: ClassVar[dict[str, Any]] = {
         "unit": "in",
@@ -73,3 +155,10 @@ class HouseRules(Strict):
     @classmethod
     def inch_set(cls) -> HouseRules:
         return cls.model_validate(cls.INCH_SET)
+
+    def value(self, path: str) -> Any:
+        """The rule at a path such as "set_backs.waist"."""
+        found: Any = self
+        for name in path.split("."):
+            found = getattr(found, name)
+        return found

@@ -59,7 +59,8 @@ def ledger(pattern: Pattern, rules: HouseRules) -> tuple[Promise, ...]:
 
 def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
     a = pattern.side_length(seam.a)
-    b = pattern.side_length(seam.b) if seam.b else seam.rule.length if seam.rule.kind == "hold" else None
+    made_for = seam.rule.length if seam.rule.kind in ("hold", "ease") and seam.rule.length else None
+    b = pattern.side_length(seam.b) if seam.b else made_for
     notches = pattern.notches_of(seam.name)
     over = _outside(seam, a, b, rules.sewing_tolerance)
     worst = abs(over)
@@ -71,7 +72,7 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
         name=seam.name,
         kind="seam",
         side_a=_side_words(seam.a),
-        side_b=_side_words(seam.b) if seam.b else ("as drafted" if seam.rule.kind == "hold" else ""),
+        side_b=_side_words(seam.b) if seam.b else {"hold": "as drafted", "ease": "as measured"}.get(seam.rule.kind, ""),
         length_a=a,
         length_b=b,
         rule=str(seam.rule),

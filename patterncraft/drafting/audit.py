@@ -1,22 +1,37 @@
-"""The audit of a block: is it what the body needs? Every line with its sum."""
+"""The audit of a block: is it what the body needs? Every line with its sum, and a cure that can be applied."""
 
 from __future__ import annotations
 
 from cmath import phase
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from math import degrees as to_degrees
+from typing import Any
 
 from ..errors import PatternError
+from ..geometry.path import Path
 from ..house import HouseRules
-from ..ledger import ledger
+from ..ledger import Promise, ledger
+from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import neighbours, run_of, sewn_length
 from ..working import Sum, degrees, length
-from .school import Block, Girth
+from .corrections import MatchShoulders, SoftenCap, TrueLegs
+from .school import Block, Girth, Run
+from .schools import SCHOOLS
 
 SQUARE = 1.0
 """Degrees by which a curve may miss the square at a fold."""
+
+
+@dataclass(frozen=True, slots=True)
+class Remedy:
+    """A cure that can be applied: the draft's settings changed, or else a correction on the paper."""
+
+    label: str
+    settings: Mapping[str, Any] = field(default_factory=dict)
+    correction: Mapping[str, Any] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,44 +42,104 @@ class AuditLine:
     sum: Sum
     kept: bool | None
     cure: str = ""
+    remedy: Remedy | None = None
 
 
 def audit(block: Block, rules: HouseRules) -> list[AuditLine]:
     """All lines, in the order one looks a block over."""
     p = block.pattern
-    lines = [_girth(p, g) for g in block.girths]
-    for promise in ledger(p, rules):
-        if promise.kind == "legs" or promise.rule == "equal":
-            terms = (length(promise.length_a), length(promise.length_b or 0.0))
-            formula = "{} − {}"
-            title = (
-                f"{promise.name} legs".capitalize()
-                if promise.kind == "legs"
-                else f"{promise.name} seam, front and back".capitalize()
-            )
-            lines.append(AuditLine(title, Sum(title, length(promise.difference), formula, terms), promise.kept, promise.cure))
-    lines += [_total(p, "Armhole", "armhole", 1), _total(p, "Neckline, whole", "neckline", 2)]
+    lines = [_girth(block, g, rules) for g in block.girths]
+    lines += [
+        _promise_line(block, x, rules)
+        for x in ledger(p, rules)
+        if x.kind == "legs" or x.rule == "equal" or x.rule.startswith("ease")
+    ]
+    lines += [x for x in (_total(p, "Armhole", "armhole", 1), _total(p, "Neckline, whole", "neckline", 2)) if x]
     return lines + [x for piece in p.pieces for x in _squares(piece)]
 
 
-def _girth(p: Pattern, g: Girth) -> AuditLine:
-    widths = [sewn_length(x, "waist") if g.name == "waist" else _chest_width(x) for x in p.pieces]
-    total = 2 * sum(widths)
+def _girth(block: Block, g: Girth, rules: HouseRules) -> AuditLine:
+    widths = [(r, width_of(block.pattern, r)) for r in g.runs]
+    total = sum(r.times * w for r, w in widths)
     wanted = g.body + g.ease
-    formula = "2 × (" + " + ".join("{}" for _ in widths) + ")"
-    kept = abs(total - wanted) < 0.3
-    line = Sum(f"{g.name} of the sewn block", length(total), formula, tuple(length(w) for w in widths))
+    formula = " + ".join(f"{r.times} × {{}}" if r.times > 1 else "{}" for r, _ in widths)
+    line = Sum(f"{g.name} of the sewn block", length(total), formula, tuple(length(w) for _, w in widths))
     title = f"{g.name.capitalize()}: body {g.body:.1f} + ease {g.ease:.1f} = {wanted:.1f} cm"
-    return AuditLine(title, line, kept, "" if kept else f"It misses by {total - wanted:+.1f} cm: look at the darts and the centre.")
+    if g.told:
+        return AuditLine(title, line, None)
+    kept = abs(total - wanted) < rules.girth_tolerance
+    if kept:
+        return AuditLine(title, line, kept)
+    remedy = Remedy("Share the waist out to its darts", {"waist_shaping": "to the waist"}) if _shapes_waist(block, g) else None
+    return AuditLine(title, line, kept, f"It misses by {total - wanted:+.1f} cm: look at the darts and the centre.", remedy)
 
 
-def _chest_width(piece: Piece) -> float:
-    """Along the chest line from the centre to the underarm, darts shut."""
-    return sum(x.path.length for x in piece.lines if x.name == "chest")
+def _shapes_waist(block: Block, g: Girth) -> bool:
+    return g.name == "waist" and "waist_shaping" in _settings_of(block)
 
 
-def _total(p: Pattern, title: str, edge: str, times: int) -> AuditLine:
-    lengths = [(x.name, sewn_length(x, edge)) for x in p.pieces if edge in x.edge_names]
+def _settings_of(block: Block) -> Mapping[str, Any]:
+    return SCHOOLS[block.school].settings.model_fields if block.school in SCHOOLS else {}
+
+
+def width_of(pattern: Pattern, run: Run) -> float:
+    """cm of one piece along a line or an edge as it is sewn: darts, also double-pointed ones, shut."""
+    piece = pattern.piece(run.piece)
+    if run.of == "edge":
+        return sewn_length(piece, run.name)
+    paths = [x.path for x in piece.lines if x.name == run.name]
+    return sum(path.length - _taken_up(piece, path) for path in paths)
+
+
+def _taken_up(piece: Piece, line: Path) -> float:
+    """cm of a straight line that lie in the piece's darts."""
+    a, b = line.start, line.end
+    lenses = sum(x.width_on(a, b) for x in piece.lenses)
+    return lenses + sum(_gap(d.mouth, d.pivot, a, b) for d in darts_of(piece))
+
+
+def _gap(mouth: tuple[complex, complex], pivot: complex, a: complex, b: complex) -> float:
+    """cm of the stretch a–b between a dart's legs."""
+    along = (b - a) / abs(b - a)
+    hits = []
+    for m in mouth:
+        p, q = (pivot - a) * along.conjugate(), (m - a) * along.conjugate()
+        if p.imag * q.imag < 0:
+            hits.append(p.real + (q.real - p.real) * p.imag / (p.imag - q.imag))
+    inside = [x for x in hits if 0 <= x <= abs(b - a)]
+    return max(inside) - min(inside) if len(inside) == 2 else 0.0
+
+
+def _promise_line(block: Block, promise: Promise, rules: HouseRules) -> AuditLine:
+    terms = (length(promise.length_a), length(promise.length_b or 0.0))
+    title = f"{promise.name} legs" if promise.kind == "legs" else f"{promise.name} seam: {promise.side_a} − {promise.side_b}"
+    title = title[:1].upper() + title[1:]
+    line = Sum(title, length(promise.difference), "{} − {}", terms)
+    return AuditLine(title, line, promise.kept, promise.cure, None if promise.kept else _remedy(block, promise, rules))
+
+
+def _remedy(block: Block, promise: Promise, rules: HouseRules) -> Remedy | None:
+    """What mends a broken promise; a setting of the school where it has one, so that the draft stays a draft."""
+    known = _settings_of(block)
+    if promise.kind == "legs":
+        piece, dart = promise.edges[0]
+        return Remedy("True the legs", correction=TrueLegs(piece=piece, dart=dart).model_dump())
+    if promise.name == "shoulder":
+        if "true_shoulder" in known:
+            return Remedy("Match the shoulders", {"true_shoulder": True})
+        return Remedy("Match the shoulders", correction=MatchShoulders().model_dump())
+    if any(edge == "cap" for _, edge in promise.edges):
+        wanted = block.settings.get("cap_ease", rules.cap_ease)
+        if "solve" in known:
+            return Remedy(f"Soften the cap to {wanted:g} cm of ease", {"solve": True})
+        return Remedy(f"Soften the cap to {wanted:g} cm of ease", correction=SoftenCap(ease=wanted).model_dump())
+    return None
+
+
+def _total(p: Pattern, title: str, edge: str, times: int) -> AuditLine | None:
+    lengths = [(x.name, sewn_length(x, edge)) for x in p.pieces if edge in x.edge_names and x.cut.cloth == "shell"]
+    if not lengths:
+        return None
     total = times * sum(v for _, v in lengths)
     formula = " + ".join(f"{name} {{}}" for name, _ in lengths)
     if times > 1:
@@ -73,10 +148,10 @@ def _total(p: Pattern, title: str, edge: str, times: int) -> AuditLine:
 
 
 def _squares(piece: Piece) -> list[AuditLine]:
-    """Is the neckline square to the centre, and the waist?"""
+    """Are neckline, waist and hem square to the centre?"""
     out = []
-    for centre in (e.name for e in piece.outline if e.name.startswith("centre")):
-        for edge in ("neckline", "waist"):
+    for centre in dict.fromkeys(e.name for e in piece.outline if e.name.startswith("centre") and e.kind != "opening"):
+        for edge in ("neckline", "waist", "hem"):
             try:
                 angle = _corner_angle(piece, edge, centre)
             except PatternError:
@@ -90,12 +165,13 @@ def _squares(piece: Piece) -> list[AuditLine]:
 
 
 def _corner_angle(piece: Piece, edge: str, centre: str) -> float:
-    """Degrees between an edge and the centre where they meet."""
-    before, _ = neighbours(piece, edge)
-    run = run_of(piece, edge)
-    other = run_of(piece, centre)
+    """Degrees between an edge and the centre where they meet. Raises PatternError where they do not."""
+    before, after = neighbours(piece, edge)
+    run, other = run_of(piece, edge), run_of(piece, centre)
     if before == centre:
         a, b = piece.outline[run[0]].path.start_direction, -piece.outline[other[-1]].path.end_direction
-    else:
+    elif after == centre:
         a, b = -piece.outline[run[-1]].path.end_direction, piece.outline[other[0]].path.start_direction
+    else:
+        raise PatternError(f"the {edge} does not meet the {centre}.", piece.name)
     return abs(to_degrees(phase(a / b)))

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..errors import BadMeasure
 from ..geometry.curves import corner_curve, guided
 from ..geometry.path import Path, straight
+from ..measures.keys import MEASURES
 from ..paper.edge import Edge
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.seam import Notch, Seam, SeamRule, Stretch
+from ..paper.seam import Notch, Seam
+from .sewing import equal, free, held, side_of
 
 FULLEST = 0.84
 """Share of the corner's sides that the bowl's handles may take. On a wide side the stated distance would
@@ -35,6 +38,16 @@ def draw_armhole(tip: complex, shoulder: complex, guide: complex, underarm: comp
     return Armhole(Path((*upper.segments, lower)), upper.length, off)
 
 
+def back_neckline(nape: complex, neck: complex, shoulder: complex) -> Path:
+    """Level from the nape, square into the shoulder; ``shoulder`` is the unit direction from the neck point out."""
+    return guided(nape, 1 + 0j, 0.5 * (neck.real - nape.real), neck, shoulder * -1j, 0.75 * (nape.imag - neck.imag))
+
+
+def front_neckline(pit: complex, neck: complex, shoulder: complex) -> Path:
+    """Level from the pit of the neck, nearly square into the shoulder."""
+    return guided(pit, 1 + 0j, 0.55 * (neck.real - pit.real), neck, shoulder * -1j, 0.55 * (pit.imag - neck.imag))
+
+
 def even_mouth(point: complex, corner: complex, centre: complex, width: float) -> tuple[complex, complex]:
     """Both mouth points on the waistline, as far from the foot of the dart's middle, so that the legs are equal."""
     along = (centre - corner) / abs(centre - corner)
@@ -52,6 +65,13 @@ def darted_edge(edge: str, dart: str, a: complex, mouth: tuple[complex, complex]
     )
 
 
+def refuse_where(tests: tuple[tuple[str, bool, str], ...]) -> None:
+    """Raise BadMeasure for the first (measure key, whether it is wrong, why) that is wrong."""
+    for key, wrong, why in tests:
+        if wrong:
+            raise BadMeasure(f"{why}.", MEASURES[key].title, "Measure again: the numbers contradict each other.", key)
+
+
 def side_balance(front: Piece) -> float:
     """cm from the underarm to the side's balance mark: the middle of its longer part beside the dart;
     two fifths down where there is none, so that the seam cannot be turned round."""
@@ -63,25 +83,20 @@ def side_balance(front: Piece) -> float:
 
 
 def bodice_promises(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
-    """The seams of a bodice and its balance marks."""
+    """The seams of a bodice, to the waist or to the hip, and its balance marks."""
     front_armhole = front.path.length
     balance = side_balance(pattern.piece("front"))
-
-    def hold(name: str, *sides: Stretch) -> Seam:
-        return Seam(name, sides, (), SeamRule("hold", length=pattern.side_length(sides)))
-
     seams: tuple[Seam, ...] = (
-        Seam("side", (Stretch("front", "side", "armhole"),), (Stretch("back", "side", "armhole"),), SeamRule("equal")),
-        Seam(
-            "shoulder", (Stretch("front", "shoulder", "neckline"),), (Stretch("back", "shoulder", "neckline"),), SeamRule("equal")
-        ),
-        hold("armhole", Stretch("front", "armhole", "side"), Stretch("back", "armhole", "shoulder")),
-        hold("neckline", Stretch("front", "neckline", "centre front"), Stretch("back", "neckline", "shoulder")),
-        hold("waist", Stretch("front", "waist", "centre front"), Stretch("back", "waist", "side")),
+        equal("side", side_of(("front", "side", "armhole")), side_of(("back", "side", "armhole"))),
+        equal("shoulder", side_of(("front", "shoulder", "neckline")), side_of(("back", "shoulder", "neckline"))),
+        held(pattern, "armhole", side_of(("front", "armhole", "side"), ("back", "armhole", "shoulder"))),
+        held(pattern, "neckline", side_of(("front", "neckline", "centre front"), ("back", "neckline", "shoulder"))),
     )
-    shaped = pattern.piece("back").outline[-1].kind == "seam"
-    if shaped:
-        seams += (Seam("centre back", (Stretch("back", "centre back", "neckline"),), (), SeamRule("free")),)
+    if "waist" in pattern.piece("front").edge_names:
+        seams += (held(pattern, "waist", side_of(("front", "waist", "centre front"), ("back", "waist", "side"))),)
+    for piece, centre in (("front", "centre front"), ("back", "centre back")):
+        if any(e.name == centre and e.kind == "seam" for e in pattern.piece(piece).outline):
+            seams += (free(centre, side_of((piece, centre, "neckline"))),)
     notches = (
         Notch("front balance", "armhole", "single", front_armhole - front.balance),
         Notch("back balance", "armhole", "double", front_armhole + back.balance),

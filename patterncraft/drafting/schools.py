@@ -1,4 +1,4 @@
-"""All schools there are, found by looking into this package."""
+"""All schools there are, found by looking into the package ``schools``."""
 
 from __future__ import annotations
 
@@ -7,7 +7,7 @@ import pkgutil
 from collections.abc import Iterable, Mapping
 from types import MappingProxyType
 
-from .. import drafting
+from .. import schools as package
 from ..errors import no_such
 from .school import School
 
@@ -24,10 +24,8 @@ def collect(schools: Iterable[School]) -> Mapping[str, School]:
 
 def _discover() -> list[School]:
     found: list[School] = []
-    for info in sorted(pkgutil.iter_modules(drafting.__path__), key=lambda m: m.name):
-        if info.name == "schools":
-            continue
-        module = importlib.import_module(f"{drafting.__name__}.{info.name}")
+    for info in sorted(pkgutil.iter_modules(package.__path__), key=lambda m: m.name):
+        module = importlib.import_module(f"{package.__name__}.{info.name}")
         kinds = [
             v for v in vars(module).values() if isinstance(v, type) and issubclass(v, School) and v.__module__ == module.__name__
         ]

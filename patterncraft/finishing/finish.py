@@ -9,6 +9,7 @@ from ..geometry.path import Path, chain
 from ..house import HouseRules
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
+from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Grain, Piece
 from .dart_mouth import mouth_shape
@@ -57,6 +58,7 @@ class FinishedPiece:
     grain: Grain | None
     fold: Path | None
     label: tuple[str, ...]
+    lenses: tuple[Lens, ...] = ()
 
     @property
     def sew_line(self) -> Path:
@@ -114,6 +116,7 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
         piece.grain,
         fold,
         _label(number, piece, on_fold, title),
+        piece.lenses,
     )
 
 

@@ -58,6 +58,14 @@ class DrawnDart(Strict):
     intake: str
 
 
+class DrawnLens(Strict):
+    """A double-pointed dart: its closed line, its widest place in words."""
+
+    name: str
+    d: str
+    intake: str
+
+
 class DrawnMark(Strict):
     name: str
     at: Point
@@ -78,6 +86,7 @@ class DrawnPiece(Strict):
     outline: str
     edges: list[DrawnEdge]
     darts: list[DrawnDart]
+    lenses: list[DrawnLens]
     marks: list[DrawnMark]
     lines: list[DrawnEdge]
     notches: list[DrawnNotch]
@@ -134,6 +143,7 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
             if e.kind != "dart"
         ],
         darts=[_dart(d, unit) for d in darts_of(p)],
+        lenses=[DrawnLens(name=x.name, d=to_svg(x.outline, closed=True), intake=format_length(x.widest, unit)) for x in p.lenses],
         marks=[DrawnMark(name=m.name, at=_xy(m.at)) for m in p.marks],
         lines=[
             DrawnEdge(name=x.name, kind="raw", d=to_svg(x.path), cut=False, sewn=format_length(x.path.length, unit))

@@ -56,6 +56,15 @@ class LineData(Strict):
     path: PathData
 
 
+class LensData(Strict):
+    """A double-pointed dart inside the piece: both sides from the upper point to the lower."""
+
+    name: Name
+    left: PathData
+    right: PathData
+    intake: float | None = Field(default=None, description="Derived: its widest place, cm.")
+
+
 class GrainData(Strict):
     start: Pair = Field(alias="from")
     end: Pair = Field(alias="to")
@@ -91,6 +100,7 @@ class PieceData(Strict):
     darts: list[DartData] = Field(default_factory=list, max_length=100)
     marks: list[MarkData] = Field(default_factory=list, max_length=500)
     lines: list[LineData] = Field(default_factory=list, max_length=2000)
+    lenses: list[LensData] = Field(default_factory=list, max_length=100)
     grain: GrainData | None = None
     notches: list[PieceNotch] = Field(default_factory=list, max_length=1000)
     paper: PaperData = Field(default_factory=PaperData)
@@ -130,6 +140,9 @@ class MeasuresFile(Head):
     name: Name = ""
     taken_on: date | None = None
     values: dict[str, float]
+    estimated: list[Name] = Field(
+        default_factory=list, max_length=100, description="Keys that were taken from a size table and not measured."
+    )
 
 
 class Drafted(Strict):
@@ -138,12 +151,29 @@ class Drafted(Strict):
     school: Name
     measures: dict[str, float]
     settings: dict[str, Any] = Field(default_factory=dict)
+    on: BlockFile | None = Field(default=None, description="The block it was drawn on, as a sleeve on its armhole.")
+    corrections: list[dict[str, Any]] = Field(
+        default_factory=list, max_length=100, description="What was changed on the paper after the draft, in order."
+    )
+
+
+class RunData(Strict):
+    """A width of one piece along a line or an edge; it goes round the body so many times."""
+
+    piece: Name
+    name: Name
+    of: Literal["line", "edge"] = "line"
+    times: int = Field(default=2, ge=1, le=40)
 
 
 class GirthData(Strict):
+    """What was intended at a line of the garment, cm, and where it is measured; ``told``: it came out so."""
+
     name: Name
     body: float
     ease: float
+    runs: list[RunData] = Field(default_factory=list, max_length=40)
+    told: bool = False
 
 
 class PatternFile(Head):
@@ -186,3 +216,6 @@ class StyleFile(Head):
 
 
 AnyFile = Annotated[MeasuresFile | BlockFile | StyleFile | PatternFile, Field(discriminator="kind")]
+
+
+Drafted.model_rebuild()

@@ -7,7 +7,7 @@ from typing import Any, NoReturn, TypeVar
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
-from ..drafting.school import Block, Girth
+from ..drafting.school import Block, Girth, Run
 from ..errors import BadFile
 from ..geometry.path import Path
 from ..geometry.svgpath import from_svg, number, to_svg
@@ -16,6 +16,7 @@ from ..ledger import ledger
 from ..measures.chart import read_chart
 from ..paper.dart import darts_of
 from ..paper.edge import Edge
+from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Paper, Piece
 from ..paper.seam import Notch, Seam, SeamRule, Stretch
@@ -31,6 +32,7 @@ from .openfile import (
     EdgeData,
     GirthData,
     GrainData,
+    LensData,
     LineData,
     MarkData,
     MeasuresFile,
@@ -40,6 +42,7 @@ from .openfile import (
     PieceData,
     PieceNotch,
     RuleData,
+    RunData,
     SeamData,
     SeamNotch,
     StyleFile,
@@ -148,6 +151,7 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
         ],
         marks=[MarkData(name=m.name, at=_pair(m.at), kind=m.kind) for m in piece.marks],
         lines=[LineData(name=x.name, path=to_svg(x.path)) for x in piece.lines],
+        lenses=[LensData(name=x.name, left=to_svg(x.left), right=to_svg(x.right), intake=_short(x.widest)) for x in piece.lenses],
         grain=piece.grain
         and GrainData.model_validate({"from": _pair(piece.grain.start), "to": _pair(piece.grain.end), "kind": piece.grain.kind}),
         notches=_notch_data(pattern, piece),
@@ -207,14 +211,25 @@ def pattern_file(pattern: Pattern, name: str, rules: HouseRules | None = None) -
 def block_file(block: Block, name: str) -> BlockFile:
     return BlockFile(
         name=name,
-        drafted=Drafted(
-            school=block.school, measures={k: _short(v) for k, v in block.measures.items()}, settings=dict(block.settings)
-        )
-        if block.school
-        else None,
-        girths=[GirthData(name=g.name, body=_short(g.body), ease=_short(g.ease)) for g in block.girths],
+        drafted=_drafted(block) if block.school else None,
+        girths=[
+            GirthData(
+                name=g.name, body=_short(g.body), ease=_short(g.ease), runs=[RunData(**r._asdict()) for r in g.runs], told=g.told
+            )
+            for g in block.girths
+        ],
         pieces=pieces_data(block.pattern),
         seams=seams_data(block.pattern),
+    )
+
+
+def _drafted(block: Block) -> Drafted:
+    return Drafted(
+        school=block.school,
+        measures={k: _short(v) for k, v in block.measures.items()},
+        settings=dict(block.settings),
+        on=block_file(block.base, "") if block.base else None,
+        corrections=[dict(c) for c in block.corrections],
     )
 
 
@@ -240,8 +255,20 @@ def read_block(file: BlockFile, where: str = "") -> Block:
     """The block in a file; its construction is drawn again when its school is asked for it."""
     d = file.drafted
     pattern = read_pattern(file, where)
-    girths = tuple(Girth(g.name, g.body, g.ease) for g in file.girths)
-    return Block(d.school if d else "", d.measures if d else {}, d.settings if d else {}, pattern, (), girths)
+    girths = tuple(Girth(g.name, g.body, g.ease, _runs(g), g.told) for g in file.girths)
+    if d is None:
+        return Block("", {}, {}, pattern, (), girths)
+    base = read_block(d.on, f"{where}: the block it was drawn on".lstrip(": ")) if d.on else None
+    return Block(d.school, d.measures, d.settings, pattern, (), girths, base, tuple(d.corrections))
+
+
+def _runs(g: GirthData) -> tuple[Run, ...]:
+    """Where a girth is measured. Files that do not say so are bodices to the waist, as they all were then."""
+    if g.runs:
+        return tuple(Run(r.piece, r.name, r.of, r.times) for r in g.runs)
+    if g.name == "waist":
+        return (Run("front", "waist", "edge"), Run("back", "waist", "edge"))
+    return (Run("front", "chest"), Run("back", "chest"))
 
 
 def _side(side: list[list[str]], where: str) -> tuple[Stretch, ...]:
@@ -267,6 +294,7 @@ def _piece(data: PieceData, where: str) -> Piece:
         grain=Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind) if data.grain else None,
         paper=Paper(tuple(from_svg(t, place) for t in data.paper.tapes), tuple(from_svg(t, place) for t in data.paper.patches)),
         cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
+        lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )
     if closing_gap(piece) > 1e-5:
         raise BadFile(

@@ -171,12 +171,17 @@ def draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
             _curve(canvas, e.path, shift)
     for x in p.darts:
         _line(canvas, [x.mouth[0] + shift, x.point + shift, x.mouth[1] + shift])
+    for lens in p.lenses:
+        _curve(canvas, lens.outline, shift)
     canvas.setDash(1, 3)
     for line in p.lines:
         _curve(canvas, line.path, shift)
     canvas.setDash()
     for x in p.darts:
         hole = x.drill + shift
+        canvas.circle(hole.real * CM, -hole.imag * CM, 0.15 * CM)
+    for point in (z for lens in p.lenses for z in (lens.upper, lens.lower)):
+        hole = point + shift
         canvas.circle(hole.real * CM, -hole.imag * CM, 0.15 * CM)
     _draw_grain_and_fold(canvas, p, shift)
     at = label_place(p) + shift

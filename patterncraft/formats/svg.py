@@ -47,6 +47,7 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
         f'<circle cx="{number((x.drill + shift).real)}" cy="{number((x.drill + shift).imag)}" r=".15" fill="none" stroke="#1d2733" stroke-width=".03"/>'
         for x in p.darts
     )
+    darts += "".join(f'<path class="sew" data-dart={quoteattr(x.name)} d="{d(x.outline, True)}"/>' for x in p.lenses)
     lines = "".join(f'<path class="guide" data-line={quoteattr(x.name)} d="{d(x.path)}"/>' for x in p.lines)
     grain = (
         f'<path data-grain="{p.grain.kind}" d="{d(straight(p.grain.start, p.grain.end))}"/>{_heads(p.grain, shift)}'

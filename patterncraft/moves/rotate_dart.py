@@ -78,6 +78,13 @@ class RotateDart(Move):
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         before = pattern.piece(self.piece)
+        if any(x.name == self.dart for x in before.lenses):
+            raise MoveRefused(
+                f"the {self.dart} is double-pointed: it lies inside the piece and has no mouth to close.",
+                self.piece,
+                "Cut the piece at its waist first; each half then has a dart that can be rotated.",
+                "dart",
+            )
         dart = find_dart(before, self.dart)
         if isinstance(self.to, DartPlace):
             target = find_dart(before, self.to.dart)
@@ -148,6 +155,8 @@ def _slashed(piece: Piece, dart: Dart, place: EdgePlace) -> tuple[Halves, float]
             cure,
             "to",
         )
+    if over := next((x for x in piece.lenses if x.is_crossed_by(dart.pivot, point)), None):
+        raise BadPlace(f"the cut would run through the {over.name}, which is double-pointed.", piece.name, cure, "to")
     opened, corner = open_corner(piece, spot)
     vertex = find_dart(opened, dart.name).vertex
     # A place within a hair of a corner is that corner: the cut must end in the corner's own point.

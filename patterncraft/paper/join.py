@@ -28,6 +28,7 @@ def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
         darts=tuple(dict.fromkeys(a.darts + b.darts)),
         marks=a.marks + tuple(m for m in b.marks if m not in a.marks),
         lines=a.lines + b.lines,
+        lenses=a.lenses + b.lenses,
         grain=a.grain or b.grain,
         paper=Paper(a.paper.tapes + b.paper.tapes, _each_once(a.paper.patches + b.paper.patches)),
     )
@@ -111,7 +112,9 @@ def healed(piece: Piece) -> Piece:
         last = edges.pop()
         edges[0] = edges[0].with_path(last.path.then(edges[0].path))
     paper = Paper(_healed_tapes(piece.paper.tapes), piece.paper.patches)
-    return Piece(piece.name, tuple(edges), piece.darts, piece.marks, _healed_lines(piece.lines), piece.grain, paper, piece.cut)
+    return Piece(
+        piece.name, tuple(edges), piece.darts, piece.marks, _healed_lines(piece.lines), piece.grain, paper, piece.cut, piece.lenses
+    )
 
 
 def _runs_on(a: Edge, b: Edge) -> bool:

@@ -82,11 +82,18 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
     tapes = [p for t in piece.paper.tapes for p in _cut_by(t, line)]
     grain = [0.5 * (g.start + g.end) for g in [piece.grain] if g]
     inside = iter(
-        first.contains(*(m.at for m in piece.marks), *(_middle(x.path) for x in lines), *(_middle(t) for t in tapes), *grain)
+        first.contains(
+            *(m.at for m in piece.marks),
+            *(_middle(x.path) for x in lines),
+            *(_middle(t) for t in tapes),
+            *(x.middle for x in piece.lenses),
+            *grain,
+        )
     )
     marks_here = [(m, next(inside)) for m in piece.marks]
     lines_here = [(x, next(inside)) for x in lines]
     tapes_here = [(t, next(inside)) for t in tapes]
+    lenses_here = [(x, next(inside)) for x in piece.lenses]
     grain_first = next(inside, False)
 
     def side(half: Piece, inside: bool) -> Piece:
@@ -100,6 +107,7 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
             piece.grain if grain_first == inside else None,
             Paper(tuple([t for t, here in tapes_here if here == inside]), piece.paper.patches),
             piece.cut,
+            tuple([x for x, here in lenses_here if here == inside]),
         )
 
     return Parted(side(first, True), side(second, False))

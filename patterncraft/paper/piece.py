@@ -14,6 +14,7 @@ from ..geometry.region import box_of, contains, signed_area
 from ..geometry.segment import Segment
 from ..geometry.transform import Transform
 from .edge import Edge
+from .lens import Lens
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +85,7 @@ class Piece:
     grain: Grain | None = None
     paper: Paper = field(default_factory=Paper)
     cut: CutPlan = field(default_factory=CutPlan)
+    lenses: tuple[Lens, ...] = ()
 
     @property
     def segments(self) -> list[Segment]:
@@ -123,7 +125,7 @@ class Piece:
 
     def with_outline(self, outline: tuple[Edge, ...]) -> Piece:
         """The same piece with another outline. (Spelled out: this is the kernel's most frequent act.)"""
-        return Piece(self.name, outline, self.darts, self.marks, self.lines, self.grain, self.paper, self.cut)
+        return Piece(self.name, outline, self.darts, self.marks, self.lines, self.grain, self.paper, self.cut, self.lenses)
 
     def placed(self, by: Transform) -> Piece:
         """Slid, swung or turned over, with everything on it. Nothing is stretched."""
@@ -138,4 +140,5 @@ class Piece:
                 tuple(t.placed(by) for t in self.paper.tapes),
                 tuple(p.placed(by) for p in self.paper.patches),
             ),
+            lenses=tuple([x.placed(by) for x in self.lenses]),
         )

@@ -13,7 +13,7 @@ class SeamRule:
     """What is promised of side a against side b.
 
     ``equal``: alike within the sewing tolerance. ``ease``: side a is longer by ``minimum``–``maximum``
-    cm. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that will be made to
+    cm than side b, or, while that is not on the table, than ``length``. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that will be made to
     it (an armhole for its sleeve). ``free``: nothing is promised.
     """
 

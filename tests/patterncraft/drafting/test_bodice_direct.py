@@ -203,5 +203,5 @@ def test_audit_of_a_sound_block_is_kept_and_says_its_sums(rules: HouseRules) -> 
 def test_audit_finds_an_untrued_shoulder(rules: HouseRules) -> None:
     lines = audit(draft(AVERAGE, true_shoulder=False), rules)
     broken = [x for x in lines if x.kept is False]
-    assert [x.title for x in broken] == ["Shoulder seam, front and back"]
+    assert [x.title for x in broken] == ["Shoulder seam: front shoulder − back shoulder"]
     assert broken[0].cure

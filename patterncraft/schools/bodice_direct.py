@@ -12,6 +12,18 @@ from typing import Any, ClassVar, Literal
 
 from pydantic import Field
 
+from ..drafting.bodice_parts import (
+    Armhole,
+    back_neckline,
+    bodice_promises,
+    darted_edge,
+    draw_armhole,
+    even_mouth,
+    front_neckline,
+    refuse_where,
+)
+from ..drafting.construction import Construction
+from ..drafting.school import Drawn, Girth, Run, School
 from ..errors import BadMeasure
 from ..geometry.curves import guided
 from ..geometry.intersect import circles_meet
@@ -24,9 +36,6 @@ from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Piece
 from ..units import INCH, format_length
 from ..working import Sum, length
-from .bodice_parts import Armhole, bodice_promises, darted_edge, draw_armhole, even_mouth
-from .construction import Construction
-from .school import Girth, School
 
 _BACKS = SetBacks()
 BACK_CORNER, FRONT_CORNER = 2.25, 1.75
@@ -47,6 +56,12 @@ class Settings(Strict):
     front_drop: float = length_field(1.5 * INCH, "Front shoulder drop", "The front slopes more than the back.", 0, 8)
     back_hollow: float = length_field(0.5 * INCH, "Back armhole hollow", "Inside the upright from the tip.", 0, 3)
     front_hollow: float = length_field(0.75 * INCH, "Front armhole hollow", "More than the back: arms swing forward.", 0, 4)
+    depth_from: Literal["the bust", "the measure"] = Field(
+        default="the bust",
+        title="Armhole depth from",
+        description="A sixth of the bust and 1 1/2 in; or the measured armhole depth and the ease below, for a very full or small figure.",
+    )
+    depth_ease: float = length_field(2.0, "Ease below the arm", "With the measured depth: below where the tape was read.", 0, 6)
     waist_dart: Literal["fixed", "whole difference"] = Field(
         default="fixed",
         title="Waist dart",
@@ -57,8 +72,12 @@ class Settings(Strict):
         default=True, title="True the front shoulder", description="The two slopes make two lengths: the front takes the back's."
     )
     centre_back_shaping: float = length_field(0, "Centre back in at the waist", "Half an inch for a seamed back.", 0, 3)
-    front_set_back: float = length_field(_BACKS.waist, "Front waist dart short of the bust point", "Softens the point.", 0, 8)
-    side_set_back: float = length_field(_BACKS.side, "Side dart short of the bust point", "Must not point at the bust.", 0, 10)
+    front_set_back: float = length_field(
+        _BACKS.waist, "Front waist dart short of the bust point", "Softens the point.", 0, 8, house="set_backs.waist"
+    )
+    side_set_back: float = length_field(
+        _BACKS.side, "Side dart short of the bust point", "Must not point at the bust.", 0, 12, house="set_backs.side"
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,6 +92,7 @@ class Frame:
     bust_level: float
     front_length: float
     back_length: float
+    measured_depth: float | None = None
 
     @property
     def quarter_bust(self) -> float:
@@ -85,6 +105,8 @@ class Frame:
     @property
     def armhole_depth(self) -> float:
         """From the back tip's level to the chest line."""
+        if self.measured_depth is not None:
+            return self.s.back_neck_depth + self.measured_depth + self.s.depth_ease - 1 * INCH
         return self.bust / 6 + 1.5 * INCH
 
     @property
@@ -114,17 +136,24 @@ class BodiceDirect(School):
         "shoulder_to_bust",
         "front_shoulder_to_waist",
     )
-    uses: ClassVar[tuple[str, ...]] = ("back_shoulder_to_waist",)
+    differs: ClassVar[str] = (
+        "Every point is measured straight from the body and squared; inches and fixed amounts. The longer front becomes a side "
+        "dart. Quick, and it shows the figure's own length; the armhole depth comes from the bust, so look at it on very full figures."
+    )
+    uses: ClassVar[tuple[str, ...]] = ("back_shoulder_to_waist", "armscye_depth")
     settings: ClassVar[type[Strict]] = Settings
 
-    def build(self, chart: Chart, settings: Any, pencil: Construction) -> tuple[Pattern, tuple[Girth, ...]]:
+    def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
         f = _frame(chart, settings)
         _must_fit(f)
         back, back_armhole, shoulder = _back(f, pencil)
         front, front_armhole = _front(f, pencil, shoulder)
         pattern = Pattern((back, front))
-        girths = (Girth("bust", f.bust, f.s.bust_ease), Girth("waist", f.waist, f.s.waist_ease))
-        return bodice_promises(pattern, front_armhole, back_armhole), girths
+        girths = (
+            Girth("bust", f.bust, f.s.bust_ease, (Run("front", "chest"), Run("back", "chest"))),
+            Girth("waist", f.waist, f.s.waist_ease, (Run("front", "waist", "edge"), Run("back", "waist", "edge"))),
+        )
+        return Drawn(bodice_promises(pattern, front_armhole, back_armhole), girths)
 
 
 def _frame(chart: Chart, s: Settings) -> Frame:
@@ -138,7 +167,17 @@ def _frame(chart: Chart, s: Settings) -> Frame:
         bust_level=chart["shoulder_to_bust"],
         front_length=front,
         back_length=chart.get("back_shoulder_to_waist", front),
+        measured_depth=_measured_depth(chart, s),
     )
+
+
+def _measured_depth(chart: Chart, s: Settings) -> float | None:
+    if s.depth_from == "the bust":
+        return None
+    if "armscye_depth" not in chart:
+        title = MEASURES["armscye_depth"].title
+        raise BadMeasure("it is to be taken from the measure, and there is none.", title, "Measure it.", "armscye_depth")
+    return chart["armscye_depth"]
 
 
 def _must_fit(f: Frame) -> None:
@@ -152,7 +191,7 @@ def _must_fit(f: Frame) -> None:
         ),
         (
             "shoulder_width",
-            f.half_shoulder - f.s.back_hollow > f.quarter_bust - 1.5,
+            f.half_shoulder - f.s.back_hollow > f.quarter_bust - 0.8,
             f"half of it reaches past the underarm, which a bust of {f.bust:.1f} cm puts at {f.quarter_bust:.1f} cm",
         ),
         ("bust_span", f.half_span > f.quarter_bust - 4, f"the bust point would lie at the side seam ({f.quarter_bust:.1f} cm out)"),
@@ -177,9 +216,7 @@ def _must_fit(f: Frame) -> None:
         ("shoulder_to_bust", f.bust_level > f.front_length - 6, "the bust point would lie at the waist"),
         ("shoulder_to_bust", f.bust_level < f.chest - 4, f"the bust point would lie above the underarm ({f.chest:.1f} cm down)"),
     )
-    for key, wrong, why in tests:
-        if wrong:
-            raise BadMeasure(f"{why}.", MEASURES[key].title, "Measure again: the numbers contradict each other.", key)
+    refuse_where(tests)
 
 
 def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
@@ -214,7 +251,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         points={"6": guide},
         paths=(armhole.path,),
     )
-    neckline = guided(nape, 1 + 0j, 0.5 * s.neck_width, neck, along * -1j, 0.75 * s.back_neck_depth)
+    neckline = back_neckline(nape, neck, along)
     pencil.draw(name, "Back neckline: level from the nape, square into the shoulder.", paths=(neckline,))
     centre = complex(s.centre_back_shaping, f.back_length)
     corner = complex(s.centre_back_shaping + f.waist_width, f.back_length)
@@ -292,7 +329,7 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
         points={"15": guide},
         paths=(armhole.path,),
     )
-    neckline = guided(pit, 1 + 0j, 0.55 * s.neck_width, neck, along * -1j, 0.55 * s.front_neck_depth)
+    neckline = front_neckline(pit, neck, along)
     pencil.draw(name, "Front neckline: level at the centre, square into the shoulder.", paths=(neckline,))
     point = complex(f.half_span, f.bust_level)
     pencil.draw(
@@ -344,13 +381,20 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
 def _chest_stage(f: Frame, piece: str, label: str, underarm: complex, pencil: Construction) -> None:
     pencil.draw(
         piece,
-        "The chest line: a sixth of the bust and an inch and a half below the back tip's inch; on it a quarter of the bust with ease.",
-        Sum("Armhole depth", length(f.armhole_depth), "{} / 6 + {}", (length(f.bust), length(1.5 * INCH))),
+        "The chest line, the armhole depth below the back tip's inch; on it a quarter of the bust with ease.",
+        _depth_sum(f),
         Sum("Quarter bust", length(f.quarter_bust), "({} + {}) / 4", (length(f.bust), length(f.s.bust_ease))),
         points={label: underarm},
         paths=(straight(complex(0, f.chest), underarm),),
         guide=True,
     )
+
+
+def _depth_sum(f: Frame) -> Sum:
+    if f.measured_depth is None:
+        return Sum("Armhole depth", length(f.armhole_depth), "{} / 6 + {}", (length(f.bust), length(1.5 * INCH)))
+    terms = (length(f.s.back_neck_depth), length(f.measured_depth), length(f.s.depth_ease), length(1 * INCH))
+    return Sum("Armhole depth", length(f.armhole_depth), "{} + {} + {} − {}", terms)
 
 
 def _waist_stage(

@@ -1,0 +1,162 @@
+"""The sleeve's cap: its curve, and the solver that brings it to the ease asked for.
+
+The biceps line lies at y = 0 with the underarm seams at its two ends, the top above it (−y); the back
+is at the left, the front at the right. Curves by common practice, no source.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, NamedTuple
+
+from ..errors import BadSetting
+from ..geometry.path import Path
+from ..geometry.segment import Segment
+from ..geometry.transform import turn_over
+from ..units import format_length
+from ..working import Sum, length, note
+from .solving import where_zero
+
+CROWN = 1.25
+"""How many times a third of the chord the level handle at the cap's top is long."""
+ROUNDNESS = (0.6, 1.25)
+HEIGHT = 1.5
+WIDTH = 1.5
+"""cm by which the cap's height and half its width may be moved either way."""
+
+
+class Levers(NamedTuple):
+    """What the solver may move: roundness of the curves, cm of cap height, cm of half the width."""
+
+    roundness: float = 1.0
+    height: float = 0.0
+    width: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class SideShape:
+    """How far one side of the cap stands off its chord: hollow at the lower quarter, bulge at the upper, cm."""
+
+    hollow: float
+    bulge: float
+
+
+FRONT, BACK = SideShape(1.4, 1.9), SideShape(0.8, 1.7)
+Ended = tuple[complex, complex]
+"""A point and the unit direction of travel through it."""
+
+
+def smooth(stops: list[Ended]) -> Path:
+    """One cubic from stop to stop, through each in its direction. Handles are a third of the chord; at the last
+    stop, the top of a cap, longer, so that it is round and not pointed."""
+    segments: list[Segment] = []
+    for i, ((a, along), (b, into)) in enumerate(itertools.pairwise(stops)):
+        reach, last = abs(b - a) / 3, i == len(stops) - 2
+        segments.append((a, a + along * reach, b - into * reach * (CROWN if last else 1.0), b))
+    return Path(tuple(segments))
+
+
+def _unit(z: complex) -> complex:
+    return z / abs(z)
+
+
+def free_side(underarm: complex, top: complex, shape: SideShape, roundness: float) -> Path:
+    """One side of a cap drawn freely, from the underarm up to the top: level at both, a hollow square to the
+    chord at its quarter, through its middle, a bulge at three quarters."""
+    chord = top - underarm
+    outward = _unit(chord) * (1j if chord.real > 0 else -1j) * -1
+    places = [underarm + chord * t for t in (0.25, 0.5, 0.75)]
+    low = places[0] - outward * shape.hollow * roundness
+    high = places[2] + outward * shape.bulge * roundness
+    level = complex(1 if chord.real > 0 else -1, 0)
+    stops = [underarm, low, places[1], high, top]
+    along = [level, _unit(stops[2] - stops[0]), _unit(stops[3] - stops[1]), _unit(stops[4] - stops[2]), level]
+    return smooth(list(zip(stops, along, strict=True)))
+
+
+def fitted_side(lower: Path, top: complex, shape: SideShape, roundness: float) -> Path:
+    """One side whose lower part is given (a copy of the armhole, from the underarm up): from its end a smooth
+    way to the top, standing off its chord by the bulge, level at the top."""
+    start = lower.end
+    chord = top - start
+    outward = _unit(chord) * (1j if chord.real > 0 else -1j) * -1
+    crest = start + 0.62 * chord + outward * shape.bulge * roundness
+    level = complex(1 if chord.real > 0 else -1, 0)
+    upper = smooth([(start, lower.end_direction), (crest, _unit(top - start)), (top, level)])
+    return Path((*lower.segments, *upper.segments))
+
+
+def whole_cap(back: Path, front: Path) -> Path:
+    """Both sides, each walked from its underarm up, as one run from the back underarm over the top."""
+    return Path((*back.segments, *front.reversed().segments))
+
+
+def turned_to_front(path: Path) -> Path:
+    """Mirrored across the upright through 0."""
+    return path.placed(turn_over(0j, 1j))
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """The cap that was reached and what was moved for it."""
+
+    cap: Path
+    levers: Levers
+    ease: float
+    sums: tuple[Sum, ...]
+
+
+def solve_cap(draw: Callable[[Levers], Path], armhole: float, wanted: float) -> Solved:
+    """Bring the cap to armhole + wanted cm: by the roundness of its curves, then its height, then its width.
+
+    Raises BadSetting, with the nearest ease that can be reached, when no lever does it.
+    """
+    target = armhole + wanted
+
+    def length_of(levers: Levers) -> float:
+        return draw(levers).length
+
+    roundness = where_zero(lambda r: length_of(Levers(r)) - target, *ROUNDNESS, 1e-4)
+    levers = Levers(roundness)
+    if abs(length_of(levers) - target) > 0.005:
+        levers = _next(levers, "height", HEIGHT, length_of, target)
+    if abs(length_of(levers) - target) > 0.005:
+        levers = _next(levers, "width", WIDTH, length_of, target)
+    cap = draw(levers)
+    ease = cap.length - armhole
+    if abs(ease - wanted) > 0.02:
+        raise BadSetting(
+            f"no cap of this sleeve comes to {format_length(wanted, 'cm')} of ease; the nearest is {format_length(ease, 'cm')}, "
+            f"with the height moved by {levers.height:+.1f} and half the width by {levers.width:+.1f} cm.",
+            "Cap ease",
+            f"Ask for {format_length(ease, 'cm')}, or change the biceps ease.",
+            "cap_ease",
+        )
+    return Solved(cap, levers, ease, _told(levers))
+
+
+def _next(levers: Levers, which: str, most: float, length_of: Callable[[Levers], float], target: float) -> Levers:
+    def moved(x: float) -> Levers:
+        return levers._replace(**{which: x})
+
+    x = where_zero(lambda v: length_of(moved(v)) - target, -most, most, 1e-4)
+    return moved(x)
+
+
+def _told(levers: Levers) -> tuple[Sum, ...]:
+    """Which levers were moved, in words."""
+    told: list[Sum] = [Sum(f"Roundness of the curves {levers.roundness:.2f}", note=True)]
+    if levers.height:
+        told.append(Sum("Cap height moved by", length(levers.height)))
+    if levers.width:
+        told.append(Sum("Half the width moved by", length(levers.width)))
+    return tuple(told)
+
+
+def caution_for(ease: float) -> tuple[Any, ...]:
+    """A word where the ease is unusual for a plain set-in sleeve in woven cloth."""
+    if ease > 3.5:
+        return (note("4 cm and more is too much for a plain set-in sleeve: it puckers."),)
+    return ()

@@ -1,0 +1,168 @@
+"""Corrections on the paper of a block, applied after the draft: what an audit's cure does."""
+
+from __future__ import annotations
+
+from abc import abstractmethod
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, TypeAdapter, ValidationError
+
+from ..errors import BadSetting, no_such
+from ..geometry.path import Path
+from ..geometry.segment import Segment
+from ..house import Strict
+from ..paper.dart import find_dart
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import run_of, sewn_length
+from ..paper.sound import assert_sound
+from ..validation import first_fault
+from .school import Block
+from .solving import where_zero
+
+
+class _Correction(Strict):
+    @abstractmethod
+    def apply(self, pattern: Pattern) -> Pattern:
+        """The corrected pattern. Raises PatternError when the paper does not have what is to be corrected."""
+
+    @property
+    @abstractmethod
+    def words(self) -> str:
+        """What was done, for the block's history."""
+
+
+class MatchShoulders(_Correction):
+    """The front's tip is moved along its shoulder until it is as long as the back's; the armhole follows."""
+
+    correction: Literal["match_shoulders"] = "match_shoulders"
+
+    @property
+    def words(self) -> str:
+        return "front shoulder trued to the back"
+
+    def apply(self, pattern: Pattern) -> Pattern:
+        front, back = pattern.piece("front"), pattern.piece("back")
+        miss = sewn_length(front, "shoulder") - sewn_length(back, "shoulder")
+        last = run_of(front, "shoulder")[-1]
+        path = front.outline[last].path
+        moved = moved_corner(front, last + 1, path.end - path.end_direction * miss)
+        return pattern.with_piece(assert_sound(moved))
+
+
+class TrueLegs(_Correction):
+    """Both legs of a dart get their middle length; the edges beside its mouth follow."""
+
+    correction: Literal["true_legs"] = "true_legs"
+    piece: str = Field(max_length=80)
+    dart: str = Field(max_length=80)
+
+    @property
+    def words(self) -> str:
+        return f"legs of the {self.piece}'s {self.dart} trued"
+
+    def apply(self, pattern: Pattern) -> Pattern:
+        piece = pattern.piece(self.piece)
+        dart = find_dart(piece, self.dart)
+        long = 0.5 * (dart.leg_in.length + dart.leg_out.length)
+        a, b = (dart.pivot + (m - dart.pivot) / abs(m - dart.pivot) * long for m in dart.mouth)
+        piece = moved_corner(moved_corner(piece, dart.vertex - 1, a), dart.vertex + 1, b)
+        return pattern.with_piece(assert_sound(piece))
+
+
+class SoftenCap(_Correction):
+    """The cap's curves are flattened or rounded, both sides alike, until it has the ease asked for, cm."""
+
+    correction: Literal["soften_cap"] = "soften_cap"
+    piece: str = Field(default="sleeve", max_length=80)
+    ease: float = Field(ge=-2, le=10)
+
+    @property
+    def words(self) -> str:
+        return f"cap curve brought to {self.ease:g} cm of ease"
+
+    def apply(self, pattern: Pattern) -> Pattern:
+        piece = pattern.piece(self.piece)
+        seam = next((s for s in pattern.seams if any(x.edge == "cap" for x in s.a)), None)
+        if seam is None:
+            raise no_such("seam", "armhole", [s.name for s in pattern.seams], piece.name)
+        armhole = pattern.side_length(seam.b) if seam.b else seam.rule.length
+        index = run_of(piece, "cap")[0]
+        cap = piece.outline[index].path
+        target = armhole + self.ease
+        share = where_zero(lambda k: _flattened(cap, k).length - target, 0.2, 1.8, 1e-6)
+        drawn = _flattened(cap, share)
+        if abs(drawn.length - target) > 0.02:
+            raise BadSetting(
+                f"flattened or rounded as far as it looks like a cap it comes to {drawn.length - armhole:.1f} cm of ease, not {self.ease:.1f}.",
+                f"{piece.name}, cap",
+                f"Ask for {drawn.length - armhole:.1f} cm, or draw it lower or narrower.",
+                "ease",
+            )
+        outline = list(piece.outline)
+        outline[index] = outline[index].with_path(drawn)
+        rule = replace(seam.rule, minimum=self.ease - 0.15, maximum=self.ease + 0.15)
+        grown = drawn.length - cap.length
+        changed = pattern.with_piece(assert_sound(piece.with_outline(tuple(outline))))
+        notches = tuple(
+            replace(n, at_a=n.at_a + grown) if n.seam == seam.name and n.at_a > 0.5 * cap.length else n for n in pattern.notches
+        )
+        return replace(changed, seams=tuple(replace(s, rule=rule) if s is seam else s for s in pattern.seams), notches=notches)
+
+
+Correction = Annotated[MatchShoulders | TrueLegs | SoftenCap, Field(discriminator="correction")]
+_READER: TypeAdapter[MatchShoulders | TrueLegs | SoftenCap] = TypeAdapter(Correction)
+
+
+def read_correction(data: Any) -> MatchShoulders | TrueLegs | SoftenCap:
+    """Raises BadSetting when it is no correction."""
+    try:
+        return _READER.validate_python(data)
+    except ValidationError as e:
+        message, field = first_fault(e, 1)
+        raise BadSetting(message, "Correction", field=field) from None
+
+
+def corrected(block: Block, corrections: Sequence[Any]) -> Block:
+    """The block with further corrections (plain data) done on its paper, one after the other."""
+    pattern = block.pattern
+    for data in corrections:
+        pattern = read_correction(data).apply(pattern)
+    return replace(block, pattern=pattern, corrections=(*block.corrections, *corrections))
+
+
+def moved_corner(piece: Piece, corner: int, to: complex) -> Piece:
+    """The same piece with one corner of its outline elsewhere; the handles beside it go with it."""
+    n = len(piece.outline)
+    outline = list(piece.outline)
+    before, after = (corner - 1) % n, corner % n
+    outline[before] = outline[before].with_path(_end_moved(outline[before].path.reversed(), to).reversed())
+    outline[after] = outline[after].with_path(_end_moved(outline[after].path, to))
+    return piece.with_outline(tuple(outline))
+
+
+def _end_moved(path: Path, to: complex) -> Path:
+    """The path with its start elsewhere."""
+    first = path.segments[0]
+    moved: Segment = (to, first[1]) if len(first) == 2 else (to, first[1] + (to - first[0]), first[2], first[3])
+    return Path((moved, *path.segments[1:]))
+
+
+def _flattened(cap: Path, share: float) -> Path:
+    """Every point of the cap brought nearer to its side's chord (or farther off): offsets times ``share``."""
+    top = min((s[-1] for s in cap.segments[:-1]), key=lambda z: z.imag)
+
+    def nearer(z: complex, a: complex, b: complex) -> complex:
+        along = (b - a) / abs(b - a)
+        foot = a + along * ((z - a) * along.conjugate()).real
+        return foot + (z - foot) * share
+
+    segments: list[Segment] = []
+    a, b = cap.start, top
+    for s in cap.segments:
+        segments.append(tuple(z if z in (cap.start, top, cap.end) else nearer(z, a, b) for z in s))  # type: ignore[arg-type]
+        if s[-1] == top:
+            a, b = top, cap.end
+    return Path(tuple(segments))

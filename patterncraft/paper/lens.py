@@ -1,0 +1,63 @@
+"""The double-pointed dart: a closed lens of lines inside a piece, as at the waist of a block to the hip."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from ..geometry.intersect import line_crossings
+from ..geometry.path import Path
+from ..geometry.transform import Transform
+
+
+@dataclass(frozen=True, slots=True)
+class Lens:
+    """Both sides run from the upper point to the lower and are sewn together. It reaches no edge."""
+
+    name: str
+    left: Path
+    right: Path
+
+    @property
+    def upper(self) -> complex:
+        return self.left.start
+
+    @property
+    def lower(self) -> complex:
+        return self.left.end
+
+    @property
+    def middle(self) -> complex:
+        """Half-way between the two points."""
+        return 0.5 * (self.upper + self.lower)
+
+    @property
+    def widest(self) -> float:
+        """cm across where a corner of one side lies farthest from the other: the intake."""
+        return max(abs(a[-1] - b[-1]) for a, b in zip(self.left.segments[:-1], self.right.segments[:-1], strict=True))
+
+    @property
+    def outline(self) -> Path:
+        """Round the lens, closed."""
+        return Path(self.left.segments + self.right.reversed().segments)
+
+    def width_on(self, a: complex, b: complex) -> float:
+        """cm of the straight stretch a–b that lie inside the lens; 0 where it passes by."""
+        hits = [h.s for s in self.outline.segments for h in line_crossings(a, b, s)]
+        return (max(hits) - min(hits)) * abs(b - a) if hits else 0.0
+
+    def is_crossed_by(self, a: complex, b: complex) -> bool:
+        """Whether the straight stretch a–b runs through it. Touching a point is not crossing."""
+        return self.width_on(a, b) > 1e-6
+
+    def placed(self, by: Transform) -> Lens:
+        left, right = self.left.placed(by), self.right.placed(by)
+        return Lens(self.name, right, left) if by.mirrored else Lens(self.name, left, right)
+
+
+def straight_lens(name: str, upper: complex, left: complex, right: complex, lower: complex) -> Lens:
+    """Four straight lines: the usual waist dart of a hip-length block. ``left`` has the smaller x."""
+    return Lens(
+        name,
+        Path(((upper, left), (left, lower))),
+        Path(((upper, right), (right, lower))),
+    )
