@@ -11,7 +11,8 @@ from pydantic import ValidationError
 
 from ..errors import BadMeasure, BadSetting, MoveRefused, PatternError
 from ..house import HouseRules, Strict
-from ..measures.chart import Chart, checked, inches_slip
+from ..measures.chart import Chart, checked
+from ..measures.doubts import inches_slip
 from ..measures.keys import MEASURES, measure
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece

@@ -33,7 +33,7 @@ MARGIN: Final = 1.0
 OVERLAP: Final = 1.0
 """cm; home printers leave a rim, and glue wants a flap."""
 
-_REGULAR, _BOLD = "SteadySans", "SteadySansBold"
+REGULAR, BOLD = "SteadySans", "SteadySansBold"
 _Points = Sequence[complex]
 
 
@@ -125,10 +125,10 @@ def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = 
 
 def register_fonts() -> None:
     """Make the shipped fonts known to the PDF library, once."""
-    if _REGULAR not in pdfmetrics.getRegisteredFontNames():
+    if REGULAR not in pdfmetrics.getRegisteredFontNames():
         fonts = files("patterncraft.formats") / "fonts"
-        pdfmetrics.registerFont(TTFont(_REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
-        pdfmetrics.registerFont(TTFont(_BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
+        pdfmetrics.registerFont(TTFont(REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
+        pdfmetrics.registerFont(TTFont(BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
 
 
 def _line(canvas: Canvas, points: _Points, closed: bool = False) -> None:
@@ -186,7 +186,7 @@ def draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
     _draw_grain_and_fold(canvas, p, shift)
     at = label_place(p) + shift
     for i, text in enumerate(p.label):
-        canvas.setFont(_BOLD if i == 0 else _REGULAR, 13 if i == 0 else 10)
+        canvas.setFont(BOLD if i == 0 else REGULAR, 13 if i == 0 else 10)
         canvas.drawString(at.real * CM, -(at.imag + 0.6 * i) * CM, text)
 
 
@@ -207,7 +207,7 @@ def _draw_grain_and_fold(canvas: Canvas, p: FinishedPiece, shift: complex) -> No
         canvas.saveState()
         canvas.translate(middle.real * CM, -middle.imag * CM)
         canvas.rotate(90)
-        canvas.setFont(_REGULAR, 9)
+        canvas.setFont(REGULAR, 9)
         canvas.drawCentredString(0, -3, "on the fold")
         canvas.restoreState()
 
@@ -215,9 +215,9 @@ def _draw_grain_and_fold(canvas: Canvas, p: FinishedPiece, shift: complex) -> No
 def _first_sheet(canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on: date | None) -> None:
     width, height = PAPERS[plan.paper]
     x, y = MARGIN, height - MARGIN
-    canvas.setFont(_BOLD, 16)
+    canvas.setFont(BOLD, 16)
     canvas.drawString(x * CM, (y - 0.6) * CM, title[:70])
-    canvas.setFont(_REGULAR, 9.5)
+    canvas.setFont(REGULAR, 9.5)
     when = f" · {made_on.isoformat()}" if made_on else ""
     canvas.drawString(
         x * CM, (y - 1.2) * CM, f"{len(plan.tiles)} sheets{when} · print at 100 %, then measure a square before you cut."
@@ -226,7 +226,7 @@ def _first_sheet(canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on
     canvas.setLineWidth(0.6)
     canvas.rect(x * CM, (y - 2 - 10) * CM, 10 * CM, 10 * CM)
     canvas.rect(x * CM, (y - 2.6 - 10 - inch_side) * CM, inch_side * CM, inch_side * CM)
-    canvas.setFont(_REGULAR, 11)
+    canvas.setFont(REGULAR, 11)
     canvas.drawCentredString((x + 5) * CM, (y - 7) * CM, "10 cm × 10 cm")
     canvas.drawCentredString((x + inch_side / 2) * CM, (y - 12.6 - inch_side / 2) * CM, "4 in × 4 in")
     _map(canvas, sheet, plan, x + inch_side + 0.6, y - 2, width - MARGIN - x - inch_side - 0.6)
@@ -246,14 +246,14 @@ def _map(canvas: Canvas, sheet: Sheet, plan: Tiling, left: float, top: float, ro
         canvas.setStrokeGray(0.55)
         canvas.rect(x * CM, -(y + plan.window[1]) * CM, plan.window[0] * CM, plan.window[1] * CM)
         canvas.setFillGray(0.35)
-        canvas.setFont(_BOLD, 9 / k)
+        canvas.setFont(BOLD, 9 / k)
         canvas.drawString((x + 0.8) * CM, -(y + 0.8) * CM - 8 / k, str(t.number))
     canvas.setFillGray(0)
     canvas.setStrokeGray(0)
     for p, shift in sheet.pieces:
         _line(canvas, [z + shift for z in p.cut_line[:: max(1, len(p.cut_line) // 150)]], closed=True)
     canvas.restoreState()
-    canvas.setFont(_REGULAR, 9)
+    canvas.setFont(REGULAR, 9)
     canvas.drawString(left * CM, (top + 0.25) * CM, "How the sheets join")
 
 
@@ -273,7 +273,7 @@ def _tile_page(canvas: Canvas, plan: Tiling, tile: Tile, title: str) -> None:
     canvas.rect(MARGIN * CM, (height - MARGIN - h) * CM, w * CM, h * CM)
     _joining_marks(canvas, plan, tile, height)
     canvas.setFillGray(0.3)
-    canvas.setFont(_REGULAR, 8)
+    canvas.setFont(REGULAR, 8)
     canvas.drawString(
         MARGIN * CM,
         0.45 * CM,
@@ -305,5 +305,5 @@ def _joining_marks(canvas: Canvas, plan: Tiling, tile: Tile, height: float) -> N
             canvas.setStrokeGray(0.3)
             canvas.drawPath(path)
             canvas.setFillGray(0.3)
-            canvas.setFont(_REGULAR, 7)
+            canvas.setFont(REGULAR, 7)
             canvas.drawCentredString(px, py - 2.3, name)

@@ -23,7 +23,7 @@ from ..paper.pattern import Pattern
 from ..units import format_length
 from ..working import Sum, length, note
 
-APART = 2.5
+APART = 4.0
 """cm by which the two spans may miss each other before the measures contradict each other."""
 COPIED_TO = 50.0
 """Degrees; the armhole's curve is copied up to where it is so steep: above, the cap leans in and the armhole does not."""

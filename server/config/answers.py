@@ -1,5 +1,7 @@
 """The one shape of every error the API answers with."""
 
+from urllib.parse import quote
+
 from django.http import HttpResponse
 from pydantic import BaseModel, ConfigDict
 
@@ -54,3 +56,10 @@ def error_response(error: PatternError, status: int) -> HttpResponse:
 
 ERRORS = {400: ErrorOut, 401: ErrorOut, 403: ErrorOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut}
 """Declared on every route, so that the typed client knows them."""
+
+
+def download(data: bytes, kind: str, name: str) -> HttpResponse:
+    """A file to keep, under a name in any script."""
+    answer = HttpResponse(data, content_type=kind)
+    answer["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(name)}"
+    return answer

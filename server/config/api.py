@@ -10,8 +10,11 @@ from patterncraft.errors import BadSetting, PatternError
 from patterncraft.validation import sentence
 
 from ..people.api import router as people
+from ..people.exchange import router as exchange
 from ..shelf.api import router as shelf
+from ..shelf.schools_api import router as schools
 from ..styles.api import router as styles
+from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
 from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in
@@ -21,7 +24,10 @@ from .answers import Conflict, Missing, NotSignedIn, error_response
 log = logging.getLogger(__name__)
 api = NinjaAPI(title="Steady Shear", version="1", auth=signed_in, docs_url=None, openapi_url=None)
 api.add_router("", workrooms)
+api.add_router("", rule_change)
 api.add_router("", people)
+api.add_router("", exchange)
+api.add_router("", schools)
 api.add_router("", shelf)
 api.add_router("", styles)
 api.add_router("", try_out)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import date
 
 from django.http import HttpRequest
@@ -9,8 +10,14 @@ from ninja import Router
 from pydantic import Field
 
 from patterncraft.errors import BadMeasure, BadSetting
-from patterncraft.measures.chart import doubts, read_chart, read_measure
-from patterncraft.measures.keys import MEASURES
+from patterncraft.formats.drawing import Point
+from patterncraft.geometry.path import Path
+from patterncraft.geometry.svgpath import to_svg
+from patterncraft.measures.chart import read_chart, read_measure
+from patterncraft.measures.doubts import doubts
+from patterncraft.measures.figure import FIGURES
+from patterncraft.measures.keys import MEASURES, MeasureKey
+from patterncraft.measures.tapes import TAPES
 from patterncraft.units import Unit, format_length
 
 from ..config.answers import ERRORS, Fault, Missing, Wire, fault_of
@@ -21,22 +28,50 @@ from .models import MeasureChart, Person
 router = Router(tags=["people"])
 
 
+class TapeOut(Wire):
+    """Where the tape goes, as SVG path data over a figure: in sight, behind the body, its two ends, the waist cord."""
+
+    view: str
+    box: list[float]
+    seen: list[str]
+    hidden: list[str]
+    ends: list[Point]
+    cord: list[str]
+
+
 class MeasureKeyOut(Wire):
-    """Range in words, in the house unit."""
+    """One measure, in the order of taking. ``range`` in words, in the house unit."""
 
     key: str
     title: str
+    station: str
     group: str
+    where: str
     how: str
+    wrong: str
     range: str
     iso: str
+    tape: TapeOut
+
+
+class FigureOut(Wire):
+    """The figure of one view: outlines, and fainter lines inside them."""
+
+    body: list[str]
+    inner: list[str]
+
+
+class MeasureKeysOut(Wire):
+    keys: list[MeasureKeyOut]
+    figures: dict[str, FigureOut]
 
 
 class ChartIn(Wire):
-    """Measures as typed, by key; empty texts are left out."""
+    """Measures as typed, by key; empty texts are left out. ``estimated``: keys that come from a size table."""
 
     taken_on: date
     texts: dict[str, str] = Field(max_length=100)
+    estimated: list[str] = Field(default_factory=list, max_length=100)
 
 
 class ChartText(Wire):
@@ -61,6 +96,7 @@ class ChartOut(Wire):
     taken_on: date
     values: dict[str, float]
     texts: dict[str, str]
+    estimated: list[str]
     doubts: list[DoubtOut]
 
 
@@ -80,15 +116,20 @@ def _typed(texts: dict[str, str]) -> dict[str, str]:
     return {k: t for k, t in texts.items() if t.strip()}
 
 
-def _chart_out(chart: MeasureChart, unit: Unit) -> ChartOut:
+def chart_out(chart: MeasureChart, unit: Unit) -> ChartOut:
     texts = {k: format_length(v, unit, with_unit=False) for k, v in chart.values.items()}
     found = [DoubtOut(key=d.key, message=d.message) for d in doubts(chart.values, unit)]
-    return ChartOut(id=chart.pk, taken_on=chart.taken_on, values=chart.values, texts=texts, doubts=found)
+    return ChartOut(id=chart.pk, taken_on=chart.taken_on, values=chart.values, texts=texts, estimated=chart.estimated, doubts=found)
 
 
 def _person_out(person: Person, unit: Unit) -> PersonOut:
-    charts = [_chart_out(c, unit) for c in person.charts.all()]
+    charts = [chart_out(c, unit) for c in person.charts.all()]
     return PersonOut(id=person.pk, name=person.name, note=person.note, charts=charts)
+
+
+def _still(estimated: list[str], values: dict[str, float]) -> list[str]:
+    """The keys that are estimates and have a value, in the order of taking."""
+    return [k for k in MEASURES if k in estimated and k in values]
 
 
 def chart_of(room: Workroom, chart_id: int) -> MeasureChart:
@@ -99,20 +140,40 @@ def chart_of(room: Workroom, chart_id: int) -> MeasureChart:
     return found
 
 
-@router.get("/measure-keys", response={200: list[MeasureKeyOut], **ERRORS})
-def measure_keys(request: HttpRequest) -> list[MeasureKeyOut]:
+@router.get("/measure-keys", response={200: MeasureKeysOut, **ERRORS})
+def measure_keys(request: HttpRequest) -> MeasureKeysOut:
+    """All measures with their drawings."""
     unit = workroom_of(request).house_rules().unit
-    return [
-        MeasureKeyOut(
-            key=m.key,
-            title=m.title,
-            group=m.group,
-            how=m.how,
-            range=f"{format_length(m.low, unit, 0, False)}–{format_length(m.high, unit, 0)}",
-            iso=m.iso,
-        )
-        for m in MEASURES.values()
-    ]
+    figures = {view: FigureOut(body=_paths(f.body), inner=_paths(f.inner)) for view, f in FIGURES.items()}
+    return MeasureKeysOut(keys=[_key_out(m, unit) for m in MEASURES.values()], figures=figures)
+
+
+def _key_out(m: MeasureKey, unit: Unit) -> MeasureKeyOut:
+    t = TAPES[m.key]
+    tape = TapeOut(
+        view=t.view,
+        box=list(t.box),
+        seen=_paths(t.seen),
+        hidden=_paths(t.hidden),
+        ends=[Point(x=x, y=y) for x, y in t.ends],
+        cord=_paths(t.cord),
+    )
+    return MeasureKeyOut(
+        key=m.key,
+        title=m.title,
+        station=m.station,
+        group=m.group,
+        where=m.where,
+        how=m.how,
+        wrong=m.wrong,
+        range=f"{format_length(m.low, unit, 0, False)}–{format_length(m.high, unit, 0)}",
+        iso=m.iso,
+        tape=tape,
+    )
+
+
+def _paths(paths: Iterable[Path]) -> list[str]:
+    return [to_svg(p) for p in paths]
 
 
 @router.post("/measures/read", response={200: Reading, **ERRORS})
@@ -164,5 +225,7 @@ def add_chart(request: HttpRequest, person_id: int, body: ChartIn) -> ChartOut:
     values = read_chart(_typed(body.texts), unit)
     if not values:
         raise BadMeasure("no measure has been typed yet.", person.name, "Type at least one.", "bust_girth")
-    chart, _ = MeasureChart.objects.update_or_create(person=person, taken_on=body.taken_on, defaults={"values": values})
-    return _chart_out(chart, unit)
+    chart, _ = MeasureChart.objects.update_or_create(
+        person=person, taken_on=body.taken_on, defaults={"values": values, "estimated": _still(body.estimated, values)}
+    )
+    return chart_out(chart, unit)

@@ -21,11 +21,13 @@ class Person(models.Model):
 
 
 class MeasureChart(models.Model):
-    """One taking of measures. Values in cm by key. Never changed after the day: a new day is a new chart."""
+    """One taking of measures. Values in cm by key; ``estimated`` lists the keys that were taken from a size table
+    and not measured yet. Never changed after the day: a new day is a new chart."""
 
     person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="charts")
     taken_on = models.DateField()
     values = models.JSONField()
+    estimated = models.JSONField(default=list)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

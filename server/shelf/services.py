@@ -9,8 +9,9 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Max
 
+from patterncraft.drafting.again import drafted_again
 from patterncraft.drafting.school import Block as Draft
-from patterncraft.drafting.schools import school
+from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, write_file
@@ -45,7 +46,12 @@ def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[s
 
     def read(name: str, value: Any) -> Any:
         prop = fields.get(name, {})
-        if not (isinstance(value, str) and prop.get("unit")):
+        if isinstance(value, list) and prop.get("type") == "array":
+            return [read_one(prop, name, x) for x in value]
+        return read_one(prop, name, value)
+
+    def read_one(prop: dict[str, Any], name: str, value: Any) -> Any:
+        if not (isinstance(value, str) and (prop.get("unit") == "cm" or prop.get("type") == "array")):
             return value
         try:
             return parse_length(value, unit, prop["title"])
@@ -93,4 +99,25 @@ def draft_of(revision_id: int) -> Draft:
 
 def constructed(draft: Draft) -> Draft:
     """The same block with its construction, drawn again from what it was drafted from."""
-    return school(draft.school).draft(draft.measures, draft.settings) if draft.school else draft
+    if not draft.school:
+        return draft
+    return drafted_again(draft.school, draft.measures, draft.settings, draft.base, draft.corrections)
+
+
+def base_of(room: Workroom, block_id: int | None) -> Draft | None:
+    """The newest revision of a block to draw on. Raises Missing when it is not of this workroom."""
+    if block_id is None:
+        return None
+    return draft_of(Block.objects.one(room, block_id).revisions.all()[0].pk)
+
+
+def family_of(draft: Draft) -> str:
+    """What the block is of: by its school, or, traced, by its pieces."""
+    if draft.school in SCHOOLS:
+        return SCHOOLS[draft.school].family
+    names = {p.name for p in draft.pattern.pieces}
+    return "sleeve" if names == {"sleeve"} else "skirt" if any("skirt" in n or n.startswith("gore") for n in names) else "bodice"
+
+
+def title_of(draft: Draft) -> str:
+    return SCHOOLS[draft.school].title if draft.school in SCHOOLS else "a traced block"

@@ -55,9 +55,8 @@ def moves(request: HttpRequest) -> list[MoveOut]:
 @router.get("/styles", response={200: list[StyleOut], **ERRORS})
 def styles(request: HttpRequest) -> HttpResponse:
     room = workroom_of(request)
-    rules = room.house_rules()
-    found = Style.objects.of(room).prefetch_related("pins__revision__block__person")
-    body = ",".join(style_card(s, rules).model_dump_json() for s in found)
+    found = Style.objects.of(room).select_related("workroom").prefetch_related("pins__revision__block__person")
+    body = ",".join(style_card(s, s.house_rules()).model_dump_json() for s in found)
     return HttpResponse(f"[{body}]", content_type="application/json")
 
 
@@ -67,13 +66,13 @@ def add_style(request: HttpRequest, body: StyleIn) -> HttpResponse:
     block = Block.objects.one(room, body.block_id)
     number = body.revision or block.revisions.all()[0].number
     style = services.new_style(room, body.name, revision_of(room, block.pk, number))
-    return as_json_answer(style_detail(style, room.house_rules()))
+    return as_json_answer(style_detail(style))
 
 
 @router.get("/styles/{style_id}", response={200: StyleDetail, **ERRORS})
 def style(request: HttpRequest, style_id: int) -> HttpResponse:
     room = workroom_of(request)
-    return as_json_answer(style_detail(Style.objects.one(room, style_id), room.house_rules()))
+    return as_json_answer(style_detail(Style.objects.one(room, style_id)))
 
 
 @router.put("/styles/{style_id}/name", response={200: StyleDetail, **ERRORS})
@@ -84,7 +83,7 @@ def rename(request: HttpRequest, style_id: int, body: Rename) -> HttpResponse:
         raise BadSetting("a style needs a name.", field="name")
     found.name = body.name.strip()
     found.save(update_fields=["name", "changed"])
-    return as_json_answer(style_detail(found, room.house_rules()))
+    return as_json_answer(style_detail(found))
 
 
 @router.post("/styles/{style_id}/steps", response={200: StyleDetail, **ERRORS})
@@ -92,20 +91,16 @@ def change_steps(request: HttpRequest, style_id: int, body: StepsIn) -> HttpResp
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
     data = [step_json(s) for s in body.steps]
-    return as_json_answer(style_detail(services.change(found, body.version, data, body.label), room.house_rules()))
+    return as_json_answer(style_detail(services.change(found, body.version, data, body.label)))
 
 
 @router.post("/styles/{style_id}/undo", response={200: StyleDetail, **ERRORS})
 def undo(request: HttpRequest, style_id: int, body: VersionIn) -> HttpResponse:
     room = workroom_of(request)
-    return as_json_answer(
-        style_detail(services.step_through(Style.objects.one(room, style_id), body.version, -1), room.house_rules())
-    )
+    return as_json_answer(style_detail(services.step_through(Style.objects.one(room, style_id), body.version, -1)))
 
 
 @router.post("/styles/{style_id}/redo", response={200: StyleDetail, **ERRORS})
 def redo(request: HttpRequest, style_id: int, body: VersionIn) -> HttpResponse:
     room = workroom_of(request)
-    return as_json_answer(
-        style_detail(services.step_through(Style.objects.one(room, style_id), body.version, 1), room.house_rules())
-    )
+    return as_json_answer(style_detail(services.step_through(Style.objects.one(room, style_id), body.version, 1)))

@@ -6,7 +6,38 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
-from patterncraft.measures.keys import MEASURES
+COLUMNS = (
+    "head_girth",
+    "neck_girth",
+    "bust_girth",
+    "underbust_girth",
+    "waist_girth",
+    "high_hip_girth",
+    "hip_girth",
+    "thigh_girth",
+    "upper_arm_girth",
+    "elbow_girth",
+    "wrist_girth",
+    "hand_girth",
+    "round_shoulder_girth",
+    "shoulder_width",
+    "shoulder_length",
+    "across_back",
+    "across_front",
+    "bust_span",
+    "nape_to_waist",
+    "back_shoulder_to_waist",
+    "front_shoulder_to_waist",
+    "shoulder_to_bust",
+    "shoulder_to_underbust",
+    "shoulder_to_hip",
+    "armscye_depth",
+    "waist_to_hip",
+    "body_rise",
+    "waist_to_knee",
+    "arm_length",
+    "shoulder_to_elbow",
+)
 
 WORKROOM = "The choir wardrobe"
 MEMBER = "wardrobe"
@@ -14,7 +45,7 @@ MEMBER = "wardrobe"
 
 @dataclass(frozen=True)
 class Singer:
-    """A person with one full chart (cm, in the order of MEASURES) and the block drafted from it."""
+    """A person with one full chart (cm, in the order of COLUMNS) and the block drafted from it."""
 
     name: str
     note: str
@@ -26,7 +57,29 @@ class Singer:
 
     @property
     def chart(self) -> dict[str, float]:
-        return dict(zip(MEASURES, self.values, strict=True))
+        return dict(zip(COLUMNS, self.values, strict=True))
+
+
+@dataclass(frozen=True)
+class EarlierChart:
+    """A singer's measures of another day: what differed from the full chart, and what is only estimated."""
+
+    singer: str
+    taken_on: date
+    differs: dict[str, float]
+    estimated: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class FurtherBlock:
+    """Another block of a singer, by any school; ``on`` names the block it is drawn on."""
+
+    singer: str
+    name: str
+    school: str
+    state: str
+    on: str = ""
+    settings: dict[str, Any] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -53,6 +106,22 @@ SINGERS = (
     Singer("Tove Grandal", "Tenor row, straight figure; wants no darts seen.", date(2026, 10, 19), (
         57, 37, 90, 82, 82, 92, 95, 54, 29, 26.5, 16.8, 21.5, 106, 40.5, 12.8, 36.5, 34.5, 18,
         43, 45, 45, 27, 35, 66, 21.2, 20, 27, 60, 60.5, 35), "Tove, straight bodice", "drafted"),
+)
+
+EARLIER = (
+    EarlierChart("Maris Quellen", date(2026, 2, 20), {"bust_girth": 90.5, "waist_girth": 72, "hip_girth": 97, "upper_arm_girth": 28}),
+    EarlierChart("Ilva Sandor", date(2026, 8, 31), {"hip_girth": 87.6, "nape_to_waist": 40},
+        ("body_rise", "waist_to_knee", "shoulder_to_elbow", "hand_girth")),
+)
+
+FURTHER = (
+    FurtherBlock("Maris Quellen", "Maris, sleeve for the close bodice", "sleeve-compass", "fitted", "Maris, close bodice"),
+    FurtherBlock("Maris Quellen", "Maris, straight skirt", "skirt", "fitted"),
+    FurtherBlock("Brenna Askildotter", "Brenna, hip-length with shoulder dart", "bodice-shoulder-dart", "toile"),
+    FurtherBlock("Ilva Sandor", "Ilva, half-sheet block", "bodice-half-sheet", "drafted"),
+    FurtherBlock("Odette Harrowgate-Lindenmeyer", "Odette, eight-gored concert skirt", "gored-skirt", "toile", "",
+        {"gores": 8, "skirt_length": 96, "round_to": "0.25 cm"}),
+    FurtherBlock("Tove Grandal", "Tove, rehearsal jacket", "loose-jacket", "drafted"),
 )
 
 STYLES = (

@@ -4,18 +4,22 @@ from __future__ import annotations
 
 from django.db import models
 
+from patterncraft.house import HouseRules
+
 from ..shelf.models import BlockRevision
 from ..workrooms.models import OwnedManager, Workroom
 
 
 class Style(models.Model):
     """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
-    and redo included, so that a second tab notices."""
+    and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
+    the day it was begun, until a person lets it take the newer ones."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=120)
     cursor = models.PositiveIntegerField(default=0)
     version = models.PositiveIntegerField(default=0)
+    rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
     changed = models.DateTimeField(auto_now=True)
 
     objects: OwnedManager[Style] = OwnedManager()
@@ -23,6 +27,11 @@ class Style(models.Model):
     class Meta:
         ordering = ("-changed",)
         verbose_name = "style"
+
+    def house_rules(self) -> HouseRules:
+        """Its own rules, shown and printed as the workroom does now: unit and paper are the house's."""
+        now = self.workroom.house_rules()
+        return HouseRules.model_validate(self.rules | {"unit": now.unit, "paper": now.paper})
 
 
 class StyleBlock(models.Model):

@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
+from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import BadSetting, MoveRefused
 from patterncraft.formats.openfile import BlockFile, StyleFile
 from patterncraft.house import HouseRules
@@ -30,9 +31,15 @@ def new_style(room: Workroom, name: str, revision: BlockRevision) -> Style:
     if not name.strip():
         raise BadSetting("a style needs a name.", field="name")
     with transaction.atomic():
-        style = Style.objects.create(workroom=room, name=name.strip())
-        StyleBlock.objects.create(style=style, role="bodice", revision=revision)
+        style = Style.objects.create(workroom=room, name=name.strip(), rules=room.rules)
+        StyleBlock.objects.create(style=style, role=role_of(revision), revision=revision)
     return style
+
+
+def role_of(revision: BlockRevision) -> str:
+    """What a style calls a block: by what it is of, so that another of its kind can take its place."""
+    drafted = draft_of(revision.pk).school
+    return SCHOOLS[drafted].family if drafted in SCHOOLS else "bodice"
 
 
 def steps_of(style: Style) -> list[Any]:
@@ -65,7 +72,7 @@ def change(style: Style, version: int, data: list[Any], label: str) -> Style:
     with transaction.atomic():
         fresh = _at(style, version)
         steps = read_steps(data)
-        replay = worked(revision_ids(fresh), steps, fresh.workroom.house_rules())
+        replay = worked(revision_ids(fresh), steps, fresh.house_rules())
         added = len(steps) > len(steps_of(fresh))
         if replay.stopped and added and replay.stopped.step == len(steps):
             raise replay.stopped
@@ -103,5 +110,5 @@ def _moved(style: Style, cursor: int) -> Style:
 def style_file(style: Style) -> StyleFile:
     """The style with its blocks inside, so that the file stands alone."""
     blocks = {p.role: BlockFile.model_validate(p.revision.content) for p in style.pins.select_related("revision")}
-    rules = style.workroom.house_rules()
+    rules = style.house_rules()
     return StyleFile(name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules)

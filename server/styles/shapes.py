@@ -10,7 +10,7 @@ from patterncraft.formats.drawing import Drawing, Point
 from patterncraft.moves.registry import Step
 
 from ..config.answers import Fault, Wire
-from ..shelf.api import SumOut
+from ..shelf.shapes import SumOut
 
 
 class PhraseOut(Wire):
@@ -160,6 +160,7 @@ class PreviewIn(Wire):
 
     blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
     steps: list[Step] = Field(max_length=2000)
+    style_id: int | None = Field(default=None, description="The style whose house rules hold.")
     trying: dict[str, Any] | None = None
     pointer: Pointer | None = None
     show_before: bool = Field(
@@ -192,6 +193,7 @@ class MeasureIn(Wire):
 
     blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
     steps: list[Step] = Field(max_length=2000)
+    style_id: int | None = Field(default=None, description="The style whose house rules hold.")
     piece: str = Field(max_length=80)
     a: Point
     b: Point

@@ -9,6 +9,7 @@ from ninja import Router
 
 from patterncraft.errors import PatternError
 from patterncraft.formats.drawing import Point, draw, table_places
+from patterncraft.house import HouseRules
 from patterncraft.measuring import measure_between
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps, step_json
@@ -19,6 +20,7 @@ from patterncraft.units import format_length, parse_length
 from ..config.answers import ERRORS, Missing, fault_of
 from ..shelf.services import revision_id
 from ..workrooms.access import workroom_of
+from ..workrooms.models import Workroom
 from . import services
 from .models import Style
 from .shapes import (
@@ -42,7 +44,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     """Stateless: nothing is kept. A step that cannot be done is answered, not refused, so that the
     hand can go on moving."""
     room = workroom_of(request)
-    rules = room.house_rules()
+    rules = _rules(room, body.style_id)
     ids = tuple(revision_id(room.pk, pin.id, pin.revision) for pin in body.blocks.values())
     steps: list[Move] = list(body.steps)
     before = services.worked(ids, steps, rules)
@@ -64,6 +66,11 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     return as_json_answer(PreviewOut(work=work_out(replay, steps, rules, before), before=drawn, step=step, refused=refused))
 
 
+def _rules(room: Workroom, style_id: int | None) -> HouseRules:
+    """A style is tried by its own rules; what belongs to no style by the house's."""
+    return room.house_rules() if style_id is None else Style.objects.one(room, style_id).house_rules()
+
+
 def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) -> dict[str, Any]:
     if pointer is None:
         return trying
@@ -75,8 +82,8 @@ def _pointed(trying: dict[str, Any], pointer: Pointer | None, pattern: Pattern) 
 def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpResponse:
     """What step ``number`` (from 1) did, as two drawings."""
     room = workroom_of(request)
-    rules = room.house_rules()
     found = Style.objects.one(room, style_id)
+    rules = found.house_rules()
     replay = services.worked(services.revision_ids(found), read_steps(services.steps_of(found)), rules)
     if not 1 <= number <= len(replay.done):
         raise Missing(f"step {number} has not been done.", found.name, "Look at the steps above it.")
@@ -90,7 +97,7 @@ def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpRespon
 def measure(request: HttpRequest, body: MeasureIn) -> MeasureOut:
     """The tape between two places of a piece. Stateless."""
     room = workroom_of(request)
-    rules = room.house_rules()
+    rules = _rules(room, body.style_id)
     ids = tuple(revision_id(room.pk, pin.id, pin.revision) for pin in body.blocks.values())
     piece = services.worked(ids, list(body.steps), rules).pattern.piece(body.piece)
     found = measure_between(piece, complex(body.a.x, body.a.y), complex(body.b.x, body.b.y))

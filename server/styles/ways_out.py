@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import date
 from typing import Any, Literal
-from urllib.parse import quote
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -18,7 +17,7 @@ from patterncraft.formats.svg import pattern_svg
 from patterncraft.moves.registry import read_steps
 from patterncraft.units import format_length
 
-from ..config.answers import ERRORS, Wire
+from ..config.answers import ERRORS, Wire, download
 from ..workrooms.access import workroom_of
 from . import services
 from .models import Style
@@ -51,8 +50,8 @@ class PaperPlan(Wire):
 def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
     """The finished pieces to look at before printing."""
     room = workroom_of(request)
-    rules = room.house_rules()
     found = Style.objects.one(room, style_id)
+    rules = found.house_rules()
     replay = services.worked(services.revision_ids(found), read_steps(services.steps_of(found)), rules)
     if replay.stopped:
         raise replay.stopped
@@ -80,27 +79,21 @@ def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
 def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", "letter"] | None = None) -> HttpResponse:
     """The finished pattern: ``pdf`` tiled at true scale, ``svg`` in cm, ``json`` the open file; ``style`` the recipe."""
     room = workroom_of(request)
-    rules = room.house_rules()
     found = Style.objects.one(room, style_id)
+    rules = found.house_rules()
     if kind == "style":
-        return _download(write_file(services.style_file(found)), "application/json", f"{found.name}.style.json")
+        return download(write_file(services.style_file(found)), "application/json", f"{found.name}.style.json")
     steps = read_steps(services.steps_of(found))
     replay = services.worked(services.revision_ids(found), steps, rules)
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)
     if kind == "json":
-        return _download(write_file(pattern_file(replay.pattern, found.name, rules)), "application/json", f"{found.name}.json")
+        return download(write_file(pattern_file(replay.pattern, found.name, rules)), "application/json", f"{found.name}.json")
     pieces = finish(replay.pattern, rules, title)
     if kind == "pdf":
         data = pattern_pdf(pieces, title, paper or rules.paper, date.today())
-        return _download(data, "application/pdf", f"{found.name}.pdf")
+        return download(data, "application/pdf", f"{found.name}.pdf")
     if kind == "svg":
-        return _download(pattern_svg(pieces, title).encode(), "image/svg+xml", f"{found.name}.svg")
+        return download(pattern_svg(pieces, title).encode(), "image/svg+xml", f"{found.name}.svg")
     raise BadSetting(f"“{kind[:20]}” is not a way out.", field="kind", cure="Choose pdf, svg, json or style.")
-
-
-def _download(data: bytes, kind: str, name: str) -> HttpResponse:
-    answer = HttpResponse(data, content_type=kind)
-    answer["Content-Disposition"] = f"attachment; filename*=UTF-8''{quote(name)}"
-    return answer

@@ -14,7 +14,7 @@ from patterncraft.units import Unit, format_length
 from patterncraft.working import Sum
 
 from ..config.answers import Wire, fault_of
-from ..shelf.api import SumOut
+from ..shelf.shapes import SumOut
 from . import services
 from .models import Style
 from .shapes import (
@@ -135,7 +135,8 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
     )
 
 
-def style_detail(style: Style, rules: HouseRules) -> StyleDetail:
+def style_detail(style: Style) -> StyleDetail:
+    rules = style.house_rules()
     pins = list(style.pins.select_related("revision__block__person").defer("revision__content"))
     steps = read_steps(services.steps_of(style))
     replay = services.worked(services.revision_ids(style), steps, rules)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
@@ -15,8 +13,9 @@ from patterncraft.house import HouseRules
 
 from ..config.answers import ERRORS, NotSignedIn, Wire
 from .access import workroom_of
-from .models import Membership, Workroom
-from .services import may_open_demo, open_workroom
+from .models import Membership
+from .rules import RulesOut, rules_out
+from .services import change_rule, may_open_demo, open_workroom
 
 router = Router(tags=["workroom"])
 
@@ -40,23 +39,11 @@ class NewWorkroom(SignIn):
     workroom: str = Field(min_length=1, max_length=120)
 
 
-class RuleOut(Wire):
-    """A house rule: the path of its field, what it is, why, its value and default; lengths in cm."""
+class RuleText(Wire):
+    """One rule to change: the path of its field, and the value as typed in the house unit."""
 
-    field: str
-    title: str
-    why: str
-    kind: str
-    value: float | str
-    default: float | str
-    minimum: float | None = None
-    maximum: float | None = None
-    choices: list[str] = Field(default_factory=list)
-
-
-class RulesOut(Wire):
-    rules: dict[str, Any]
-    fields: list[RuleOut]
+    field: str = Field(max_length=80)
+    text: str = Field(max_length=40)
 
 
 def _session(request: HttpRequest) -> SessionOut:
@@ -120,7 +107,7 @@ def new_workroom(request: HttpRequest, body: NewWorkroom) -> SessionOut:
 
 @router.get("/house-rules", response={200: RulesOut, **ERRORS})
 def house_rules(request: HttpRequest) -> RulesOut:
-    return _rules_out(workroom_of(request))
+    return rules_out(workroom_of(request).house_rules())
 
 
 @router.put("/house-rules", response={200: RulesOut, **ERRORS})
@@ -128,7 +115,15 @@ def change_house_rules(request: HttpRequest, body: HouseRules) -> RulesOut:
     room = workroom_of(request)
     room.rules = body.model_dump(mode="json", exclude_defaults=True)
     room.save(update_fields=["rules"])
-    return _rules_out(room)
+    return rules_out(room.house_rules())
+
+
+@router.put("/house-rules/one", response={200: RulesOut, **ERRORS})
+def change_one_rule(request: HttpRequest, body: RuleText) -> RulesOut:
+    """Change one rule; a length as typed in the house unit."""
+    room = workroom_of(request)
+    change_rule(room, body.field, body.text)
+    return rules_out(room.house_rules())
 
 
 @router.post("/house-rules/inch-set", response={200: RulesOut, **ERRORS})
@@ -136,37 +131,4 @@ def take_inch_set(request: HttpRequest) -> RulesOut:
     room = workroom_of(request)
     room.rules = HouseRules.inch_set().model_dump(mode="json", exclude_defaults=True)
     room.save(update_fields=["rules"])
-    return _rules_out(room)
-
-
-def _rules_out(room: Workroom) -> RulesOut:
-    rules = room.house_rules()
-    values, defaults = rules.model_dump(mode="json"), HouseRules().model_dump(mode="json")
-    schema = HouseRules.model_json_schema()
-    return RulesOut(rules=values, fields=_fields(schema, schema, values, defaults, ""))
-
-
-def _fields(
-    root: dict[str, Any], schema: dict[str, Any], values: dict[str, Any], defaults: dict[str, Any], path: str
-) -> list[RuleOut]:
-    out: list[RuleOut] = []
-    for name, prop in schema["properties"].items():
-        ref = prop.get("$ref") or next((x["$ref"] for x in prop.get("allOf", [])), None)
-        if ref:
-            inner = root["$defs"][ref.split("/")[-1]]
-            out += _fields(root, inner, values[name], defaults[name], f"{path}{name}.")
-            continue
-        out.append(
-            RuleOut(
-                field=f"{path}{name}",
-                title=prop["title"],
-                why=prop.get("description", ""),
-                kind="length" if prop.get("unit") else "choice",
-                value=values[name],
-                default=defaults[name],
-                minimum=prop.get("minimum"),
-                maximum=prop.get("maximum"),
-                choices=prop.get("enum", []),
-            )
-        )
-    return out
+    return rules_out(room.house_rules())

@@ -1,17 +1,24 @@
-"""Opening workrooms."""
+"""Opening workrooms, changing their rules."""
 
 from __future__ import annotations
+
+from typing import Any
 
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
+from django.core.exceptions import ValidationError as WeakPassword
 from django.db import IntegrityError, transaction
 from django.http import HttpRequest
+from pydantic import ValidationError
 
-from patterncraft.errors import BadSetting
+from patterncraft.errors import BadMeasure, BadSetting, no_such
+from patterncraft.house import HouseRules
+from patterncraft.units import parse_length
+from patterncraft.validation import first_fault
 
 from .models import Membership, Workroom
+from .rules import RuleOut, rules_out
 
 
 def open_workroom(workroom: str, name: str, password: str) -> User:
@@ -21,7 +28,7 @@ def open_workroom(workroom: str, name: str, password: str) -> User:
         raise BadSetting("the workroom and you both need a name.", field="name")
     try:
         validate_password(password)
-    except ValidationError as e:
+    except WeakPassword as e:
         raise BadSetting(e.messages[0], "Password", "Choose a longer phrase.", "password") from None
     try:
         with transaction.atomic():
@@ -35,3 +42,35 @@ def open_workroom(workroom: str, name: str, password: str) -> User:
 def may_open_demo(request: HttpRequest) -> bool:
     """Whether this request may have the demo workroom without a password: a demo start, and this machine."""
     return bool(settings.DEMO) and request.META.get("REMOTE_ADDR") in ("127.0.0.1", "::1")
+
+
+def change_rule(room: Workroom, path: str, text: str) -> None:
+    """Set one house rule from what was typed, lengths in the house unit. Raises BadSetting for a rule that is not
+    there or a value outside its range; nothing is stored then."""
+    rules = room.house_rules()
+    fields = {f.field: f for f in rules_out(rules).fields}
+    if path not in fields:
+        raise no_such("house rule", path[:40], list(fields))
+    value: Any = text.strip()
+    if fields[path].kind == "length":
+        try:
+            value = parse_length(value, rules.unit, fields[path].title)
+        except BadMeasure as e:
+            raise BadSetting(e.message, e.where, e.cure, path) from None
+    data = rules.model_dump(mode="json")
+    inner = data
+    *groups, name = path.split(".")
+    for group in groups:
+        inner = inner[group]
+    inner[name] = value
+    try:
+        room.rules = HouseRules.model_validate(data).model_dump(mode="json", exclude_defaults=True)
+    except ValidationError as e:
+        raise BadSetting(_range_words(fields[path], e), fields[path].title, field=path) from None
+    room.save(update_fields=["rules"])
+
+
+def _range_words(rule: RuleOut, error: ValidationError) -> str:
+    if rule.kind == "length" and rule.minimum is not None and rule.maximum is not None:
+        return f"it lies between {rule.minimum:g} and {rule.maximum:g} cm."
+    return first_fault(error)[0]

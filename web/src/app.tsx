@@ -12,11 +12,13 @@ const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default
 const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
 const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
 const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({ default: m.DraftPage })));
+const Schools = lazy(() => import("./features/schools/Schools").then((m) => ({ default: m.Schools })));
 const HouseRules = lazy(() => import("./features/rules/HouseRules").then((m) => ({ default: m.HouseRules })));
 
 const PLACES = [
   ["/", "Shelf"],
   ["/measures", "Measures"],
+  ["/schools", "Schools"],
   ["/bench", "Bench"],
   ["/paper", "Paper"],
   ["/house-rules", "House rules"],
@@ -71,6 +73,8 @@ export function App() {
             <Route path="/measures/:person" element={<Measures />} />
             <Route path="/draft/:chart" element={<DraftPage />} />
             <Route path="/blocks/:block" element={<BlockPage />} />
+            <Route path="/schools" element={<Schools />} />
+            <Route path="/schools/:chart" element={<Schools />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:style" element={<Bench />} />
             <Route path="/paper" element={<Paper />} />

@@ -31,6 +31,13 @@ export const useSchools = () =>
   useQuery({ queryKey: ["schools"], queryFn: () => ok(client.GET("/api/schools")) });
 export const useMeasureKeys = () =>
   useQuery({ queryKey: ["measure-keys"], queryFn: () => ok(client.GET("/api/measure-keys")) });
+export const useChartSchools = (chart: number) =>
+  useQuery({
+    queryKey: ["chart-schools", chart],
+    queryFn: () =>
+      ok(client.GET("/api/charts/{chart_id}/schools", { params: { path: { chart_id: chart } } })),
+    enabled: chart > 0,
+  });
 export const useBlock = (id: number) =>
   useQuery({
     queryKey: ["block", id],

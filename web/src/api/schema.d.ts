@@ -59,6 +59,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blocks/{block_id}/cure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cure
+         * @description Do what an audit line proposes; the block as it was stays for the styles that use it.
+         */
+        post: operations["server_shelf_api_cure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks/{block_id}/file": {
         parameters: {
             query?: never;
@@ -116,6 +136,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two charts side by side, with what may be behind a difference.
+         */
+        get: operations["server_people_exchange_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Chart
+         * @description The same measures for another person (or another day), all marked as estimates until measured on them.
+         */
+        post: operations["server_people_exchange_copy_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart_id}/file.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Chart
+         * @description ``csv`` in the house unit, else the open file.
+         */
+        get: operations["server_people_exchange_export_chart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart_id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schools For
+         * @description Which schools a chart is enough for, and what each other one lacks.
+         */
+        get: operations["server_shelf_schools_api_schools_for"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart_id}/schools/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Schools
+         * @description Every school drawn for one chart, with the numbers on which they differ.
+         */
+        get: operations["server_shelf_schools_api_compare_schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -129,7 +249,7 @@ export interface paths {
          * Try Draft
          * @description Draft without keeping: drawn point by point, with the audit.
          */
-        post: operations["server_shelf_api_try_draft"];
+        post: operations["server_shelf_schools_api_try_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -171,6 +291,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house-rules/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change One Rule
+         * @description Change one rule; a length as typed in the house unit.
+         */
+        put: operations["server_workrooms_api_change_one_rule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house-rules/styles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Differing Styles
+         * @description Every style whose rules are not the house's, with what would change if it took them.
+         */
+        get: operations["server_styles_rule_change_differing_styles"];
+        put?: never;
+        /**
+         * Take House Rules
+         * @description Let these styles take the house rules; the answer lists those that still differ. All or none.
+         */
+        post: operations["server_styles_rule_change_take_house_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measure": {
         parameters: {
             query?: never;
@@ -198,10 +362,33 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Measure Keys */
+        /**
+         * Measure Keys
+         * @description All measures with their drawings.
+         */
         get: operations["server_people_api_measure_keys"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/from-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Table
+         * @description Estimates for what is not typed. They stay marked until they are measured.
+         */
+        post: operations["server_people_exchange_from_table"];
         delete?: never;
         options?: never;
         head?: never;
@@ -222,6 +409,26 @@ export interface paths {
          * @description Look over typed measures without keeping them.
          */
         post: operations["server_people_api_read_measures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measuring-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Blank Sheet
+         * @description To print and write on.
+         */
+        get: operations["server_people_exchange_blank_sheet"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -300,6 +507,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{person_id}/charts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Chart
+         * @description A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins.
+         */
+        post: operations["server_people_exchange_import_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preview": {
         parameters: {
             query?: never;
@@ -329,7 +556,7 @@ export interface paths {
             cookie?: never;
         };
         /** Schools */
-        get: operations["server_shelf_api_schools"];
+        get: operations["server_shelf_schools_api_schools"];
         put?: never;
         post?: never;
         delete?: never;
@@ -371,6 +598,23 @@ export interface paths {
          * @description Only where the application was started as a demo, and only from this machine.
          */
         post: operations["server_workrooms_api_sign_in_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/size-tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Size Tables */
+        get: operations["server_people_exchange_size_tables"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -618,6 +862,7 @@ export interface components {
             cure: string;
             /** Kept */
             kept: boolean | null;
+            remedy: components["schemas"]["RemedyOut"] | null;
             /** Text */
             text: string;
             /** Title */
@@ -625,8 +870,14 @@ export interface components {
         };
         /** BlockDetail */
         BlockDetail: {
+            /** Based On */
+            based_on: string;
+            /** Corrections */
+            corrections: string[];
             draft: components["schemas"]["DraftOut"];
             drawing: components["schemas"]["Drawing"];
+            /** Family */
+            family: string;
             /** Id */
             id: number;
             /** Made */
@@ -647,6 +898,8 @@ export interface components {
             revisions: components["schemas"]["RevisionOut"][];
             /** School */
             school: string;
+            /** School Name */
+            school_name: string;
             /** Settings */
             settings: {
                 [key: string]: unknown;
@@ -661,6 +914,8 @@ export interface components {
          * @description Draft a block from a person's chart and keep it.
          */
         BlockIn: {
+            /** Base Id */
+            base_id?: number | null;
             /** Chart Id */
             chart_id: number;
             /** Name */
@@ -678,6 +933,8 @@ export interface components {
          */
         BlockOut: {
             drawing: components["schemas"]["Drawing"];
+            /** Family */
+            family: string;
             /** Id */
             id: number;
             /** Made */
@@ -692,6 +949,8 @@ export interface components {
             revision: number;
             /** School */
             school: string;
+            /** School Name */
+            school_name: string;
             /** State */
             state: string;
             /** Styles */
@@ -725,9 +984,11 @@ export interface components {
         };
         /**
          * ChartIn
-         * @description Measures as typed, by key; empty texts are left out.
+         * @description Measures as typed, by key; empty texts are left out. ``estimated``: keys that come from a size table.
          */
         ChartIn: {
+            /** Estimated */
+            estimated?: string[];
             /**
              * Taken On
              * Format: date
@@ -742,6 +1003,8 @@ export interface components {
         ChartOut: {
             /** Doubts */
             doubts: components["schemas"]["DoubtOut"][];
+            /** Estimated */
+            estimated: string[];
             /** Id */
             id: number;
             /**
@@ -765,6 +1028,52 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** ChartsCompared */
+        ChartsCompared: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
+        };
+        /** ComparedRow */
+        ComparedRow: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** By */
+            by: string;
+            /** Hint */
+            hint: string;
+            /** Title */
+            title: string;
+        };
+        /** CopyTo */
+        CopyTo: {
+            /** Person Id */
+            person_id: number;
+            /**
+             * Taken On
+             * Format: date
+             */
+            taken_on: string;
+        };
+        /**
+         * CureIn
+         * @description Apply an audit's remedy to a block: a new revision.
+         */
+        CureIn: {
+            /** Correction */
+            correction?: {
+                [key: string]: unknown;
+            } | null;
+            /** Settings */
+            settings?: {
+                [key: string]: unknown;
+            };
+        };
         /**
          * DartPlace
          * @description Into another dart.
@@ -785,6 +1094,11 @@ export interface components {
          * @description A draft to try: measures in cm by key; settings as numbers in cm or as typed in the house unit.
          */
         DraftIn: {
+            /**
+             * Base Id
+             * @description The block it is drawn on, its newest revision.
+             */
+            base_id?: number | null;
             /** Measures */
             measures: {
                 [key: string]: number;
@@ -849,6 +1163,18 @@ export interface components {
             /** Sewn */
             sewn: string;
         };
+        /**
+         * DrawnLens
+         * @description A double-pointed dart: its closed line, its widest place in words.
+         */
+        DrawnLens: {
+            /** D */
+            d: string;
+            /** Intake */
+            intake: string;
+            /** Name */
+            name: string;
+        };
         /** DrawnMark */
         DrawnMark: {
             at: components["schemas"]["Point"];
@@ -878,6 +1204,8 @@ export interface components {
             /** Grain */
             grain: string;
             label_at: components["schemas"]["Point"];
+            /** Lenses */
+            lenses: components["schemas"]["DrawnLens"][];
             /** Lines */
             lines: components["schemas"]["DrawnEdge"][];
             /** Marks */
@@ -951,6 +1279,35 @@ export interface components {
              */
             where?: string;
         };
+        /** FigureLine */
+        FigureLine: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FigureOut
+         * @description The figure of one view: outlines, and fainter lines inside them.
+         */
+        FigureOut: {
+            /** Body */
+            body: string[];
+            /** Inner */
+            inner: string[];
+        };
+        /**
+         * Filled
+         * @description The chart's texts with the estimates put in, and the keys that were.
+         */
+        Filled: {
+            /** Estimated */
+            estimated: string[];
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+        };
         /** FinishedOut */
         FinishedOut: {
             /** Edges */
@@ -965,12 +1322,35 @@ export interface components {
             size: string;
         };
         /**
+         * FromTable
+         * @description Fill a chart from a size table: ``size`` named, or none: found by the bust typed. What is typed stays.
+         */
+        FromTable: {
+            /**
+             * Size
+             * @default
+             */
+            size?: string;
+            /** Table */
+            table: string;
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+        };
+        /**
          * HouseRules
          * @description All rules of one workroom. Lengths in cm whatever the unit shown.
          */
         HouseRules: {
             /** Seam allowances */
             allowances?: components["schemas"]["Allowances"];
+            /**
+             * Cap ease
+             * @description How much longer the sleeve's cap is than its armhole: it rounds over the shoulder.
+             * @default 2
+             */
+            cap_ease?: number;
             /**
              * Gap of a double notch
              * @description Half an inch: seen apart at a glance.
@@ -983,6 +1363,12 @@ export interface components {
              * @default 1
              */
             drill_hole?: number;
+            /**
+             * Girth tolerance
+             * @description A block this near to body and ease round the whole body is right.
+             * @default 0.3
+             */
+            girth_tolerance?: number;
             /**
              * Printer paper
              * @description The sheet that patterns are tiled on.
@@ -1034,10 +1420,15 @@ export interface components {
             piece: string;
             /** Steps */
             steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+            /**
+             * Style Id
+             * @description The style whose house rules hold.
+             */
+            style_id?: number | null;
         };
         /**
          * MeasureKeyOut
-         * @description Range in words, in the house unit.
+         * @description One measure, in the order of taking. ``range`` in words, in the house unit.
          */
         MeasureKeyOut: {
             /** Group */
@@ -1050,8 +1441,24 @@ export interface components {
             key: string;
             /** Range */
             range: string;
+            /** Station */
+            station: string;
+            tape: components["schemas"]["TapeOut"];
             /** Title */
             title: string;
+            /** Where */
+            where: string;
+            /** Wrong */
+            wrong: string;
+        };
+        /** MeasureKeysOut */
+        MeasureKeysOut: {
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["FigureOut"];
+            };
+            /** Keys */
+            keys: components["schemas"]["MeasureKeyOut"][];
         };
         /**
          * MeasureOut
@@ -1099,6 +1506,18 @@ export interface components {
             at: components["schemas"]["Point"];
             /** Label */
             label: string;
+        };
+        /**
+         * OtherValue
+         * @description What another school or workroom takes, in words, and the value in cm where it is one.
+         */
+        OtherValue: {
+            /** Text */
+            text: string;
+            /** Value */
+            value: number | null;
+            /** Who */
+            who: string;
         };
         /**
          * PaperPlan
@@ -1189,6 +1608,11 @@ export interface components {
             show_before?: boolean;
             /** Steps */
             steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+            /**
+             * Style Id
+             * @description The style whose house rules hold.
+             */
+            style_id?: number | null;
             /** Trying */
             trying?: {
                 [key: string]: unknown;
@@ -1270,15 +1694,36 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * RemedyOut
+         * @description A cure that can be applied: settings to change, or a correction on the paper.
+         */
+        RemedyOut: {
+            /** Correction */
+            correction: {
+                [key: string]: unknown;
+            } | null;
+            /** Label */
+            label: string;
+            /** Settings */
+            settings: {
+                [key: string]: unknown;
+            };
+        };
         /** Rename */
         Rename: {
             /** Name */
             name: string;
         };
-        /** RevisionIn */
+        /**
+         * RevisionIn
+         * @description Draft a block anew. No chart: from the measures it has. Settings are changed over those it has.
+         */
         RevisionIn: {
+            /** Base Id */
+            base_id?: number | null;
             /** Chart Id */
-            chart_id: number;
+            chart_id?: number | null;
             /**
              * Note
              * @default
@@ -1325,6 +1770,15 @@ export interface components {
             /** New place */
             to: components["schemas"]["EdgePlace"] | components["schemas"]["DartPlace"];
         };
+        /** RuleDifference */
+        RuleDifference: {
+            /** New */
+            new: string;
+            /** Now */
+            now: string;
+            /** Title */
+            title: string;
+        };
         /**
          * RuleOut
          * @description A house rule: the path of its field, what it is, why, its value and default; lengths in cm.
@@ -1334,6 +1788,8 @@ export interface components {
             choices?: string[];
             /** Default */
             default: number | string;
+            /** Default Text */
+            default_text: string;
             /** Field */
             field: string;
             /** Kind */
@@ -1342,12 +1798,26 @@ export interface components {
             maximum?: number | null;
             /** Minimum */
             minimum?: number | null;
+            /** Others */
+            others: components["schemas"]["OtherValue"][];
             /** Title */
             title: string;
             /** Value */
             value: number | string;
+            /** Value Text */
+            value_text: string;
             /** Why */
             why: string;
+        };
+        /**
+         * RuleText
+         * @description One rule to change: the path of its field, and the value as typed in the house unit.
+         */
+        RuleText: {
+            /** Field */
+            field: string;
+            /** Text */
+            text: string;
         };
         /** RulesOut */
         RulesOut: {
@@ -1358,8 +1828,63 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** SchoolOut */
+        /**
+         * SchoolCompared
+         * @description One school beside the others, drawn for one chart. ``refused``: why it could not be; ``on``: the block it
+         *     was drawn on for this page.
+         */
+        SchoolCompared: {
+            /** Differs */
+            differs: string;
+            drawing: components["schemas"]["Drawing"] | null;
+            /** Family */
+            family: string;
+            /** Figures */
+            figures: components["schemas"]["FigureLine"][];
+            /** Lacks */
+            lacks: string[];
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** On */
+            on: string;
+            /** Reason */
+            reason: string;
+            /** Refused */
+            refused: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SchoolForChart
+         * @description Whether a chart is enough for a school, and what it lacks, in words.
+         */
+        SchoolForChart: {
+            /** Family */
+            family: string;
+            /** Lacks */
+            lacks: string[];
+            /** Ready */
+            ready: boolean;
+            /** School */
+            school: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * SchoolOut
+         * @description ``base``: what it is drawn on, in words; empty: on nothing.
+         */
         SchoolOut: {
+            /** Base */
+            base: string;
+            /** Base Optional */
+            base_optional: boolean;
+            /** Differs */
+            differs: string;
+            /** Family */
+            family: string;
             /** Name */
             name: string;
             /** Needs */
@@ -1444,17 +1969,26 @@ export interface components {
         };
         /**
          * SettingOut
-         * @description A setting of a school, for its form. Lengths in cm; ``default_text`` in the house unit.
+         * @description A setting of a school, for its form. Lengths in cm; ``default_text`` in the house unit. ``kind``: length,
+         *     number, choice, yes (or no), or lengths (a list). ``house``: its default is a house rule.
          */
         SettingOut: {
             /** Choices */
             choices?: string[];
             /** Default */
-            default: number | string | boolean;
+            default: number | string | boolean | number[];
             /** Default Text */
             default_text: string;
-            /** Kind */
-            kind: string;
+            /**
+             * House
+             * @default false
+             */
+            house?: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "number" | "choice" | "yes" | "lengths";
             /** Maximum */
             maximum?: number | null;
             /** Minimum */
@@ -1463,6 +1997,11 @@ export interface components {
             name: string;
             /** Title */
             title: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit?: string;
             /** Why */
             why: string;
         };
@@ -1472,6 +2011,17 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /** SizeTableOut */
+        SizeTableOut: {
+            /** Name */
+            name: string;
+            /** Sizes */
+            sizes: string[];
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
         };
         /** SlotOut */
         SlotOut: {
@@ -1550,6 +2100,22 @@ export interface components {
             version: number;
         };
         /**
+         * StyleChange
+         * @description One style that is worked by other rules than the house's: which rules differ, and what taking them would do.
+         */
+        StyleChange: {
+            /** Effects */
+            effects: string[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Rules */
+            rules: components["schemas"]["RuleDifference"][];
+            /** Version */
+            version: number;
+        };
+        /**
          * StyleDetail
          * @description ``blocks`` are the pinned revisions, for the preview.
          */
@@ -1616,6 +2182,34 @@ export interface components {
             note?: boolean;
             /** Text */
             text: string;
+        };
+        /**
+         * TakeRules
+         * @description Styles by id, each at the version it was looked at.
+         */
+        TakeRules: {
+            /** Styles */
+            styles: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * TapeOut
+         * @description Where the tape goes, as SVG path data over a figure: in sight, behind the body, its two ends, the waist cord.
+         */
+        TapeOut: {
+            /** Box */
+            box: number[];
+            /** Cord */
+            cord: string[];
+            /** Ends */
+            ends: components["schemas"]["Point"][];
+            /** Hidden */
+            hidden: string[];
+            /** Seen */
+            seen: string[];
+            /** View */
+            view: string;
         };
         /** VersionIn */
         VersionIn: {
@@ -1988,6 +2582,95 @@ export interface operations {
             };
         };
     };
+    server_shelf_api_cure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_export_block: {
         parameters: {
             query?: never;
@@ -2251,7 +2934,438 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_try_draft: {
+    server_people_exchange_compare: {
+        parameters: {
+            query: {
+                before: number;
+                after: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartsCompared"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_exchange_copy_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyTo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_exchange_export_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shelf_schools_api_schools_for: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolForChart"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shelf_schools_api_compare_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolCompared"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shelf_schools_api_try_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -2591,6 +3705,263 @@ export interface operations {
             };
         };
     };
+    server_workrooms_api_change_one_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_rule_change_differing_styles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StyleChange"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_rule_change_take_house_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StyleChange"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_try_out_measure: {
         parameters: {
             query?: never;
@@ -2693,7 +4064,94 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeasureKeyOut"][];
+                    "application/json": components["schemas"]["MeasureKeysOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_exchange_from_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromTable"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filled"];
                 };
             };
             /** @description Bad Request */
@@ -2781,6 +4239,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_exchange_blank_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Bad Request */
@@ -3279,6 +4820,94 @@ export interface operations {
             };
         };
     };
+    server_people_exchange_import_chart: {
+        parameters: {
+            query: {
+                taken_on: string;
+                name?: string;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_try_out_preview: {
         parameters: {
             query?: never;
@@ -3366,7 +4995,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_schools: {
+    server_shelf_schools_api_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -3718,6 +5347,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_exchange_size_tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeTableOut"][];
                 };
             };
             /** @description Bad Request */

@@ -68,6 +68,16 @@ export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props)
             className="stitch stroke-ink [stroke-dasharray:6_4] [stroke-width:1.3]"
           />
         ))}
+        {piece.lenses.map((lens, i) => (
+          <path
+            key={`${lens.name}${i}`}
+            d={lens.d}
+            className="stitch stroke-ink [stroke-dasharray:6_4] [stroke-width:1.3]"
+            data-lens={lens.name}
+          >
+            <title>{`${lens.name}: ${lens.intake} wide, double-pointed`}</title>
+          </path>
+        ))}
         {piece.edges.map((edge, i) => (
           <path
             key={`${edge.name}${i}`}

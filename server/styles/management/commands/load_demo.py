@@ -8,10 +8,23 @@ from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
+from patterncraft.drafting.schools import school
+from patterncraft.formats.openfile_io import block_file
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
-from server.shelf.services import draft_file, keep_block
-from server.styles.demo_library import MEMBER, SINGERS, STYLES, WORKROOM, DemoStyle, Singer
+from server.shelf.services import base_of, draft_file, keep_block
+from server.styles.demo_library import (
+    EARLIER,
+    FURTHER,
+    MEMBER,
+    SINGERS,
+    STYLES,
+    WORKROOM,
+    DemoStyle,
+    EarlierChart,
+    FurtherBlock,
+    Singer,
+)
 from server.styles.services import change, new_style
 from server.workrooms.models import Membership, Workroom
 
@@ -30,6 +43,10 @@ class Command(BaseCommand):
             Membership.objects.create(user=user, workroom=room)
             for singer in SINGERS:
                 _hang(room, singer)
+            for earlier in EARLIER:
+                _measured_before(room, earlier)
+            for further in FURTHER:
+                _hang_further(room, further)
             for style in STYLES:
                 _work(room, style)
 
@@ -40,6 +57,29 @@ def _hang(room: Workroom, singer: Singer) -> None:
     file = draft_file("bodice-direct", singer.chart, singer.settings, singer.block)
     block = keep_block(room, singer.block, person, file, f"drafted from the measures of {singer.taken_on}")
     block.state = singer.state
+    block.save(update_fields=["state"])
+
+
+def _measured_before(room: Workroom, earlier: EarlierChart) -> None:
+    person = Person.objects.get(workroom=room, name=earlier.singer)
+    full = person.charts.get(taken_on=_singer(earlier.singer).taken_on).values
+    values = {**full, **earlier.differs}
+    MeasureChart.objects.create(person=person, taken_on=earlier.taken_on, values=values, estimated=list(earlier.estimated))
+
+
+def _singer(name: str) -> Singer:
+    return next(s for s in SINGERS if s.name == name)
+
+
+def _hang_further(room: Workroom, further: FurtherBlock) -> None:
+    singer = _singer(further.singer)
+    base = Block.objects.get(workroom=room, name=further.on) if further.on else None
+    draft = school(further.school).draft(singer.chart, further.settings, base_of(room, base.pk) if base else None)
+    person = Person.objects.get(workroom=room, name=singer.name)
+    block = keep_block(
+        room, further.name, person, block_file(draft, further.name), f"drafted from the measures of {singer.taken_on}"
+    )
+    block.state = further.state
     block.save(update_fields=["state"])
 
 

@@ -59,6 +59,7 @@ const table: Schemas["Drawing"] = {
       outline: "M 0 0 Z",
       edges: [edge("shoulder"), edge("waist"), edge("waist"), edge("to true")],
       darts: [dart("waist dart"), dart("side dart")],
+      lenses: [],
       marks: [],
       lines: [],
       notches: [],

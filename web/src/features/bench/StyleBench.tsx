@@ -57,6 +57,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       const blocks = detail.blocks;
       const ready = pointer || nextOpen(c.move, c) === null;
       const question = {
+        style_id: detail.id,
         blocks,
         steps: earlier,
         trying: ready ? stepOf(c) : null,
@@ -123,7 +124,7 @@ export function StyleBench({ id, moves, unit }: Props) {
     onHelp: () => setHelp(true),
   });
 
-  const tape = useTape(detail?.blocks, steps);
+  const tape = useTape(detail, steps);
   if (style.isPending) return <Waiting what="the style" />;
   if (style.isError || !detail)
     return (

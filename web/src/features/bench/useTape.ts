@@ -20,14 +20,19 @@ export function pieceUnder(pieces: Piece[], at: TablePoint): Piece | undefined {
   });
 }
 
-export function useTape(blocks: Schemas["StyleDetail"]["blocks"] | undefined, steps: unknown[]) {
+export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | undefined, steps: unknown[]) {
   const [on, setOn] = useState(false);
   const [first, setFirst] = useState<TapeEnd | null>(null);
   const measure = useMutation({
     mutationFn: (ends: { piece: string; a: TablePoint; b: TablePoint }) =>
       ok(
         client.POST("/api/measure", {
-          body: { blocks: blocks ?? {}, steps: steps as Schemas["MeasureIn"]["steps"], ...ends },
+          body: {
+            style_id: style?.id,
+            blocks: style?.blocks ?? {},
+            steps: steps as Schemas["MeasureIn"]["steps"],
+            ...ends,
+          },
         }),
       ),
   });

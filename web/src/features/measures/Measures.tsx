@@ -6,6 +6,8 @@ import { client, ok, type Schemas } from "../../api/client";
 import { keys, useMeasureKeys, usePeople, useSchools, useSession } from "../../api/queries";
 import { Button, Field, Notice, Waiting } from "../../ui/controls";
 import { ChartForm } from "./ChartForm";
+import { ChartTools } from "./ChartTools";
+import { EnoughFor } from "./EnoughFor";
 
 export function Measures() {
   const id = Number(useParams().person ?? 0);
@@ -24,7 +26,7 @@ export function Measures() {
   const person = people.data.find((p) => p.id === id) ?? (id ? undefined : people.data[0]);
   return (
     <main className="flex h-full min-h-[520px]">
-      <section aria-label="People" className="w-[260px] shrink-0 overflow-auto border-ink border-r px-4 py-4">
+      <section aria-label="People" className="w-[230px] shrink-0 overflow-auto border-ink border-r px-4 py-4">
         <h1 className="font-serif text-[22px]">Measures</h1>
         <ul className="my-3 grid grid-cols-[minmax(0,1fr)] gap-1">
           {people.data.map((p) => (
@@ -45,17 +47,20 @@ export function Measures() {
         </ul>
         <AddPerson first={people.data.length === 0} />
       </section>
-      <div className="min-w-0 flex-1 overflow-auto px-6 py-4">
+      <div className="flex min-w-0 flex-1 flex-col">
         {person ? (
           <PersonCharts
             key={person.id}
             person={person}
-            measureKeys={measureKeys.data}
+            people={people.data}
+            measures={measureKeys.data}
             schools={schools.data}
             unit={session.data?.unit ?? "cm"}
           />
         ) : (
-          <Notice tone="quiet">Nobody has been measured here yet. Add the first person on the left.</Notice>
+          <div className="p-6">
+            <Notice tone="quiet">Nobody has been measured here yet. Add the first person on the left.</Notice>
+          </div>
         )}
       </div>
     </main>
@@ -99,58 +104,74 @@ function AddPerson({ first }: { first: boolean }) {
 
 interface ChartsProps {
   person: Schemas["PersonOut"];
-  measureKeys: Schemas["MeasureKeyOut"][];
+  people: Schemas["PersonOut"][];
+  measures: Schemas["MeasureKeysOut"];
   schools: Schemas["SchoolOut"][];
   unit: string;
 }
 
-function PersonCharts({ person, measureKeys, schools, unit }: ChartsProps) {
+function PersonCharts({ person, people, measures, schools, unit }: ChartsProps) {
   const [chosen, setChosen] = useState<number | "new">(person.charts[0]?.id ?? "new");
   const chart = person.charts.find((c) => c.id === chosen);
   return (
     <>
-      <div className="flex flex-wrap items-end justify-between gap-3">
-        <div>
-          <h2 className="font-serif text-[24px] leading-tight">{person.name}</h2>
-          {person.note && <p className="text-quiet">{person.note}</p>}
+      <header className="px-5 pt-3 pb-3">
+        <div className="flex flex-wrap items-end justify-between gap-3">
+          <div className="min-w-0">
+            <h2 className="font-serif text-[23px] leading-tight">{person.name}</h2>
+            {person.note && <p className="text-quiet">{person.note}</p>}
+          </div>
+          {chart && (
+            <div className="flex flex-wrap gap-2">
+              <EnoughFor chart={chart} />
+              <Link
+                to={`/draft/${chart.id}`}
+                className="inline-flex min-h-9 items-center rounded-[3px] border border-ink bg-ink px-3 font-medium text-wall hover:bg-chalk"
+              >
+                Draft a block from these
+              </Link>
+            </div>
+          )}
         </div>
-        {chart && (
-          <Link
-            to={`/draft/${chart.id}`}
-            className="inline-flex min-h-9 items-center rounded-[3px] border border-ink bg-ink px-3 font-medium text-wall hover:bg-chalk"
-          >
-            Draft a block from these
-          </Link>
-        )}
-      </div>
-      <div role="group" aria-label="Charts" className="my-3 flex flex-wrap gap-1.5">
-        {person.charts.map((c) => (
-          <Button
-            key={c.id}
-            aria-pressed={c.id === chosen}
-            className={c.id === chosen ? "border-ink!" : ""}
-            onClick={() => setChosen(c.id)}
-          >
-            {c.taken_on}
-          </Button>
-        ))}
-        <Button
-          aria-pressed={chosen === "new"}
-          className={chosen === "new" ? "border-ink!" : ""}
-          onClick={() => setChosen("new")}
-        >
-          {person.charts.length ? "Measure again" : "First chart"}
-        </Button>
-      </div>
+        <div className="mt-2 flex flex-wrap items-center justify-between gap-2">
+          <div role="group" aria-label="Charts" className="flex flex-wrap gap-1.5">
+            {person.charts.map((c) => (
+              <Button
+                key={c.id}
+                aria-pressed={c.id === chosen}
+                className={c.id === chosen ? "border-ink! bg-chalk-pale!" : ""}
+                onClick={() => setChosen(c.id)}
+              >
+                {c.taken_on}
+              </Button>
+            ))}
+            <Button
+              aria-pressed={chosen === "new"}
+              className={chosen === "new" ? "border-ink! bg-chalk-pale!" : ""}
+              onClick={() => setChosen("new")}
+            >
+              {person.charts.length ? "Measure again" : "First chart"}
+            </Button>
+          </div>
+          <ChartTools person={person} people={people} chart={chart} onKept={setChosen} />
+        </div>
+      </header>
       <ChartForm
-        key={chosen}
+        key={`${chosen} ${JSON.stringify(chart?.estimated)}`}
         person={person}
         chart={chart}
-        measureKeys={measureKeys}
-        needs={new Set(schools.flatMap((s) => [...s.needs, ...s.uses]))}
+        measures={measures}
+        asked={askedBy(schools)}
         unit={unit}
         onKept={setChosen}
       />
     </>
   );
+}
+
+/** Titles of the schools that need a measure, by its key. */
+export function askedBy(schools: Schemas["SchoolOut"][]): Map<string, string[]> {
+  const asked = new Map<string, string[]>();
+  for (const s of schools) for (const k of s.needs) asked.set(k, [...(asked.get(k) ?? []), s.title]);
+  return asked;
 }

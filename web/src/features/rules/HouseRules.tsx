@@ -1,13 +1,12 @@
-/** House rules: every default with its reason, changed one by one or taken as a set. */
+/** House rules: every default with its reason and what other schools take, changed one by one or taken as a set. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useRules } from "../../api/queries";
 import { Button, Notice, Page, Waiting } from "../../ui/controls";
+import { StylesToFollow } from "./StylesToFollow";
 
 type Rule = Schemas["RuleOut"];
-type Values = Record<string, unknown>;
-const INCH = 2.54;
 const CHOICES: Record<string, string> = { a4: "A4", letter: "Letter", cm: "centimetres", in: "inches" };
 
 export function HouseRules() {
@@ -28,8 +27,8 @@ export function HouseRules() {
       </Page>
     );
   const unit = String(rules.data.rules.unit);
-  const put = (values: Values) =>
-    save.mutate(() => ok(client.PUT("/api/house-rules", { body: values as Schemas["HouseRules"] })));
+  const change = (field: string, text: string) =>
+    save.mutate(() => ok(client.PUT("/api/house-rules/one", { body: { field, text } })));
   const groups = [
     ["The house", rules.data.fields.filter((f) => !f.field.includes("."))],
     ["Seam allowances", rules.data.fields.filter((f) => f.field.startsWith("allowances."))],
@@ -41,30 +40,41 @@ export function HouseRules() {
   return (
     <Page
       title="House rules"
-      lead="Schools differ, and every workroom has its habit. A rule holds from now on, also wherever an existing style is replayed or printed again."
+      lead="Schools differ, and every workroom has its habit. A rule holds for new work from now on; existing styles keep the rules they were begun with until you let them follow. Numbers are shown and printed as the house does now."
       actions={
         <>
-          <Button onClick={() => put({})}>Metric set, all as delivered</Button>
+          <Button
+            onClick={() =>
+              save.mutate(() => ok(client.PUT("/api/house-rules", { body: {} as Schemas["HouseRules"] })))
+            }
+          >
+            Metric set, all as delivered
+          </Button>
           <Button onClick={() => save.mutate(() => ok(client.POST("/api/house-rules/inch-set")))}>
             Inch set
           </Button>
         </>
       }
     >
-      {save.isError && <Notice>{save.error.message}</Notice>}
+      {save.isError && (
+        <div className="mb-3">
+          <Notice>{save.error.message}</Notice>
+        </div>
+      )}
       <p role="status" className="sr-only">
         {save.isSuccess ? "kept" : ""}
       </p>
+      <StylesToFollow />
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
         {groups.map(([title, fields]) => (
           <section key={title}>
             <h2 className="mb-1 font-serif text-lg">{title}</h2>
             {fields.map((f) => (
               <RuleRow
-                key={f.field}
+                key={`${f.field} ${f.value_text} ${unit}`}
                 rule={f}
                 unit={unit}
-                onChange={(value) => put(withValue(rules.data.rules as Values, f.field, value))}
+                onChange={(text) => change(f.field, text)}
               />
             ))}
           </section>
@@ -74,38 +84,58 @@ export function HouseRules() {
   );
 }
 
-/** A copy of the rules with the value at a path such as "allowances.side". */
-export function withValue(rules: Values, path: string, value: unknown): Values {
-  const [head = "", ...rest] = path.split(".");
-  return {
-    ...rules,
-    [head]: rest.length ? withValue((rules[head] ?? {}) as Values, rest.join("."), value) : value,
-  };
-}
-
-function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange: (value: unknown) => void }) {
-  const shown = (v: Rule["value"]) =>
-    rule.kind === "length" && unit === "in"
-      ? String(Math.round((Number(v) / INCH) * 1000) / 1000)
-      : String(v);
-  const [text, setText] = useState<string | null>(null);
+function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange: (text: string) => void }) {
+  const bare = rule.value_text.replace(/ (cm|in)$/, "");
+  const [text, setText] = useState(bare);
   const id = `rule-${rule.field}`;
   const same = rule.value === rule.default;
-  const commit = () => {
-    if (text === null) return;
-    const value = Number(text.replace(",", "."));
-    onChange(Number.isFinite(value) ? value * (unit === "in" ? INCH : 1) : text);
-    setText(null);
-  };
+  const commit = () => text !== bare && onChange(text);
+  const length = rule.kind === "length";
   return (
-    <div className="grid grid-cols-[1fr_120px_84px] items-center gap-x-3 border-line border-t py-1.5">
+    <div className="grid grid-cols-[1fr_124px_78px] items-start gap-x-3 border-line border-t py-1.5">
       <div>
         <label htmlFor={id} className="font-medium">
           {rule.title}
         </label>
         <p className="text-quiet text-sm">{rule.why}</p>
+        {rule.others.length > 0 && (
+          <p className="mt-0.5 text-sm">
+            <span className="text-quiet">Others take </span>
+            {rule.others.map((o, i) => (
+              <span key={o.who}>
+                {i > 0 && <span className="text-quiet">, </span>}
+                {o.value === null ? (
+                  o.text
+                ) : (
+                  <button
+                    type="button"
+                    className="text-chalk underline underline-offset-2"
+                    title={`Take ${o.text}`}
+                    onClick={() => onChange(`${o.value} cm`)}
+                  >
+                    {o.text}
+                  </button>
+                )}{" "}
+                <span className="text-quiet">({o.who})</span>
+              </span>
+            ))}
+          </p>
+        )}
       </div>
-      {rule.kind === "choice" ? (
+      {length ? (
+        <span className="flex items-center gap-1.5">
+          <input
+            id={id}
+            inputMode="decimal"
+            className="h-9 w-[86px] rounded-[3px] border border-rule-strong bg-fresh px-2 text-right"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={commit}
+            onKeyDown={(e) => e.key === "Enter" && commit()}
+          />
+          <span className="text-quiet">{unit}</span>
+        </span>
+      ) : (
         <select
           id={id}
           className="h-9 rounded-[3px] border border-rule-strong bg-fresh px-2"
@@ -118,24 +148,15 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
             </option>
           ))}
         </select>
-      ) : (
-        <span className="flex items-center gap-1.5">
-          <input
-            id={id}
-            inputMode="decimal"
-            className="h-9 w-20 rounded-[3px] border border-rule-strong bg-fresh px-2 text-right"
-            value={text ?? shown(rule.value)}
-            onChange={(e) => setText(e.target.value)}
-            onBlur={commit}
-            onKeyDown={(e) => e.key === "Enter" && commit()}
-          />
-          <span className="text-quiet">{unit}</span>
-        </span>
       )}
       {same ? (
-        <span className="text-quiet text-sm">as delivered</span>
+        <span className="pt-1.5 text-quiet text-sm">as delivered</span>
       ) : (
-        <Button className="text-sm" onClick={() => onChange(rule.default)}>
+        <Button
+          className="text-sm"
+          title={`As delivered: ${rule.default_text}`}
+          onClick={() => onChange(length ? `${rule.default} cm` : String(rule.default))}
+        >
           restore
         </Button>
       )}

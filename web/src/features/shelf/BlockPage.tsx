@@ -5,7 +5,8 @@ import { useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
-import { AuditList, Construction } from "./Construction";
+import { AuditList } from "./AuditList";
+import { Construction } from "./Construction";
 import { StateTag } from "./Shelf";
 
 const STATES = ["drafted", "toile", "fitted", "retired"];
@@ -14,6 +15,7 @@ export function BlockPage() {
   const id = Number(useParams().block);
   const block = useBlock(id);
   const session = useSession();
+  const cure = useCure(id);
   if (block.isPending) return <Waiting what="the block" />;
   if (block.isError)
     return (
@@ -31,7 +33,8 @@ export function BlockPage() {
         <h1 className="font-serif text-[22px] leading-tight">{b.name}</h1>
         <p className="mt-1 text-quiet">
           {b.school}
-          {b.person && `, for ${b.person}`}. Revision {b.revision}, {b.made}.
+          {b.person && `, for ${b.person}`}
+          {b.based_on && `, drawn on a ${b.based_on.toLowerCase()}`}. Revision {b.revision}, {b.made}.
         </p>
         <StartStyle block={b} />
         <BlockState block={b} />
@@ -48,6 +51,13 @@ export function BlockPage() {
             </li>
           ))}
         </Listed>
+        {b.corrections.length > 0 && (
+          <Listed title="Corrected on the paper">
+            {b.corrections.map((c, i) => (
+              <li key={`${c}${i}`}>{c}</li>
+            ))}
+          </Listed>
+        )}
         <Listed title="Revisions">
           {b.revisions.map((r) => (
             <li key={r.number}>
@@ -61,7 +71,7 @@ export function BlockPage() {
           <Construction
             draft={b.draft}
             unit={session.data?.unit ?? "cm"}
-            label={`${b.name}: back and front`}
+            label={`${b.name}: ${b.drawing.pieces.map((p) => p.name).join(", ")}`}
           />
         ) : (
           <Notice tone="quiet">
@@ -73,10 +83,29 @@ export function BlockPage() {
         label="Audit of the block"
         className="w-[270px] shrink-0 border-ink border-l px-4 py-4 max-lg:w-[220px]"
       >
-        <AuditList lines={b.draft.audit} />
+        <AuditList lines={b.draft.audit} onCure={(remedy) => cure.mutate(remedy)} busy={cure.isPending} />
+        {cure.isError && <Notice>{cure.error.message}</Notice>}
       </Scroller>
     </main>
   );
+}
+
+/** Applying an audit's cure hangs up a new revision; styles keep the one they were traced from. */
+function useCure(id: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (remedy: Schemas["RemedyOut"]) =>
+      ok(
+        client.POST("/api/blocks/{block_id}/cure", {
+          params: { path: { block_id: id } },
+          body: { settings: remedy.settings, correction: remedy.correction },
+        }),
+      ),
+    onSuccess: (block) => {
+      queries.setQueryData(["block", id], block);
+      void queries.invalidateQueries({ queryKey: keys.blocks });
+    },
+  });
 }
 
 function Listed({ title, children }: { title: string; children: ReactNode }) {

@@ -135,31 +135,3 @@ export function Construction({ draft, unit, label }: { draft: Draft; unit: strin
     </div>
   );
 }
-
-export function AuditList({ lines }: { lines: Schemas["AuditOut"][] }) {
-  const broken = lines.filter((x) => x.kept === false).length;
-  return (
-    <>
-      <h2 className="font-serif text-lg">Audit</h2>
-      <p className={broken ? "font-semibold text-madder" : "text-moss"}>
-        {broken
-          ? `✕ ${broken} of ${lines.length} lines need a look`
-          : "▮▮ everything the body needs is there"}
-      </p>
-      <ul className="mt-2 grid gap-1.5">
-        {lines.map((x) => (
-          <li key={x.title} className="border-line border-t pt-1">
-            <p className="flex justify-between gap-2 leading-snug">
-              <span>{x.title}</span>
-              <span className={x.kept === false ? "font-semibold text-madder" : "text-moss"}>
-                {x.kept === null ? "" : x.kept ? "kept" : "broken"}
-              </span>
-            </p>
-            <p className="text-quiet text-sm">{x.text}</p>
-            {x.cure && <p className="text-madder text-sm">{x.cure}</p>}
-          </li>
-        ))}
-      </ul>
-    </>
-  );
-}

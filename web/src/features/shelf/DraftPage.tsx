@@ -1,54 +1,31 @@
-/** Drafting a block from one chart: settings beside the drawing, the audit always in sight. */
+/** Drafting a block from one chart: the school and its settings beside the drawing, the audit always in sight. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { client, ok } from "../../api/client";
-import { keys, usePeople, useSchools, useSession } from "../../api/queries";
-import { Button, Field, Notice, Page, Scroller, Waiting } from "../../ui/controls";
-import { AuditList, Construction } from "./Construction";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { client, ok, type Schemas } from "../../api/client";
+import { keys, useBlocks, useChartSchools, usePeople, useSchools, useSession } from "../../api/queries";
+import { Button, Choice, Field, Notice, Page, Scroller, Waiting } from "../../ui/controls";
+import { AuditList } from "./AuditList";
+import { Construction } from "./Construction";
 import { type Settings, SettingsForm } from "./SettingsForm";
+
+export const FAMILIES: Record<string, string> = {
+  bodice: "Bodices",
+  garment: "Whole garments",
+  skirt: "Skirts",
+  sleeve: "Sleeves",
+};
+const WORDS: Record<string, string> = { bodice: "bodice", garment: "top", skirt: "skirt", sleeve: "sleeve" };
 
 export function DraftPage() {
   const chartId = Number(useParams().chart);
   const people = usePeople();
   const schools = useSchools();
-  const session = useSession();
-  const queries = useQueryClient();
-  const go = useNavigate();
-  const [settings, setSettings] = useState<Settings>({});
+  const blocks = useBlocks();
   const person = people.data?.find((p) => p.charts.some((c) => c.id === chartId));
   const chart = person?.charts.find((c) => c.id === chartId);
-  const school = schools.data?.[0];
-  const [name, setName] = useState<string | null>(null);
-  const blockName = name ?? (person ? `${person.name.split(" ")[0]}, bodice` : "");
-
-  const draft = useQuery({
-    queryKey: ["draft", chartId, school?.name, settings],
-    queryFn: () =>
-      ok(
-        client.POST("/api/drafts", {
-          body: { school: school?.name ?? "", measures: chart?.values ?? {}, settings },
-        }),
-      ),
-    enabled: Boolean(chart && school),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-  const keep = useMutation({
-    mutationFn: () =>
-      ok(
-        client.POST("/api/blocks", {
-          body: { name: blockName, chart_id: chartId, school: school?.name ?? "", settings },
-        }),
-      ),
-    onSuccess: async (block) => {
-      await queries.invalidateQueries({ queryKey: keys.blocks });
-      go(`/blocks/${block.id}`);
-    },
-  });
-
-  if (people.isPending || schools.isPending) return <Waiting what="the chart" />;
-  if (!chart || !person || !school)
+  if (people.isPending || schools.isPending || blocks.isPending) return <Waiting what="the chart" />;
+  if (!chart || !person || !schools.data)
     return (
       <Page title="Draft a block">
         <Notice>
@@ -58,17 +35,136 @@ export function DraftPage() {
       </Page>
     );
   return (
+    <Drafting key={chartId} person={person} chart={chart} schools={schools.data} blocks={blocks.data ?? []} />
+  );
+}
+
+interface Props {
+  person: Schemas["PersonOut"];
+  chart: Schemas["ChartOut"];
+  schools: Schemas["SchoolOut"][];
+  blocks: Schemas["BlockOut"][];
+}
+
+/** Blocks a school can be drawn on come first by person: her own fitted ones before anybody else's. */
+export function groundsFor(school: Schemas["SchoolOut"], blocks: Schemas["BlockOut"][], person: number) {
+  const families = school.base.includes("skirt") ? ["skirt"] : ["bodice", "garment"];
+  return blocks
+    .filter((b) => families.includes(b.family))
+    .sort((a, b) => Number(b.person_id === person) - Number(a.person_id === person));
+}
+
+function Drafting({ person, chart, schools, blocks }: Props) {
+  const session = useSession();
+  const queries = useQueryClient();
+  const go = useNavigate();
+  const [query, setQuery] = useSearchParams();
+  const ready = useChartSchools(chart.id);
+  const school = schools.find((s) => s.name === query.get("school")) ?? schools[0];
+  const [settings, setSettings] = useState<Settings>({});
+  const [base, setBase] = useState<number | null | undefined>(undefined);
+  const [name, setName] = useState<string | null>(null);
+  const grounds = school?.base ? groundsFor(school, blocks, person.id) : [];
+  const baseId = base === undefined ? (school?.base_optional ? null : (grounds[0]?.id ?? null)) : base;
+  const blockName = name ?? `${person.name.split(" ")[0]}, ${WORDS[school?.family ?? "bodice"]}`;
+  const lacks = ready.data?.find((r) => r.school === school?.name)?.lacks ?? [];
+  const draft = useQuery({
+    queryKey: ["draft", chart.id, chart.texts, school?.name, settings, baseId],
+    queryFn: () =>
+      ok(
+        client.POST("/api/drafts", {
+          body: { school: school?.name ?? "", measures: chart.values, settings, base_id: baseId },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const keep = useMutation({
+    mutationFn: () =>
+      ok(
+        client.POST("/api/blocks", {
+          body: {
+            name: blockName,
+            chart_id: chart.id,
+            school: school?.name ?? "",
+            settings,
+            base_id: baseId,
+          },
+        }),
+      ),
+    onSuccess: async (block) => {
+      await queries.invalidateQueries({ queryKey: keys.blocks });
+      go(`/blocks/${block.id}`);
+    },
+  });
+  if (!school) return <Notice>There is no school of drafting here.</Notice>;
+  const choose = (next: string) => {
+    setQuery({ school: next }, { replace: true });
+    setSettings({});
+    setBase(undefined);
+    keep.reset();
+  };
+  return (
     <main className="flex h-full min-h-[560px]">
       <section
         aria-label="The draft"
-        className="w-[290px] shrink-0 overflow-auto border-ink border-r px-4 py-4"
+        className="w-[300px] shrink-0 overflow-auto border-ink border-r px-4 py-3"
       >
-        <h1 className="font-serif text-[22px] leading-tight">{school.title}</h1>
-        <p className="mt-1 text-quiet">
-          For <Link to={`/measures/${person.id}`}>{person.name}</Link>, measured {chart.taken_on}.{" "}
-          {school.reason}
+        <h1 className="sr-only">{school.title}</h1>
+        <Choice label="School" value={school.name} onChange={(e) => choose(e.target.value)}>
+          {Object.entries(FAMILIES).map(([family, title]) => (
+            <optgroup key={family} label={title}>
+              {schools
+                .filter((s) => s.family === family)
+                .map((s) => (
+                  <option key={s.name} value={s.name}>
+                    {s.title}
+                    {ready.data?.find((r) => r.school === s.name)?.ready === false ? " (lacks measures)" : ""}
+                  </option>
+                ))}
+            </optgroup>
+          ))}
+        </Choice>
+        <p className="mt-1.5 text-quiet text-sm">
+          {school.reason}{" "}
+          <Link to={`/schools/${chart.id}`} className="text-chalk underline underline-offset-2">
+            How the schools differ
+          </Link>
         </p>
-        <div className="my-4 grid gap-3 border-line border-y py-4">
+        {school.base && (
+          <div className="mt-3">
+            <Choice
+              label={`Drawn on ${school.base}`}
+              value={baseId ?? ""}
+              onChange={(e) => setBase(e.target.value ? Number(e.target.value) : null)}
+            >
+              {(school.base_optional || grounds.length === 0) && (
+                <option value="">
+                  {school.base_optional ? "none, from the body" : "none on the shelf yet"}
+                </option>
+              )}
+              {grounds.map((b) => (
+                <option key={b.id} value={b.id}>
+                  {b.name}
+                </option>
+              ))}
+            </Choice>
+          </div>
+        )}
+        <p className="mt-3 text-quiet">
+          For{" "}
+          <Link to={`/measures/${person.id}`} className="text-chalk underline underline-offset-2">
+            {person.name}
+          </Link>
+          , measured {chart.taken_on}.
+          {chart.estimated.length > 0 && (
+            <span className="block text-ink">
+              {chart.estimated.length} of the measures {chart.estimated.length === 1 ? "is" : "are"}{" "}
+              estimated: toile before you trust it.
+            </span>
+          )}
+        </p>
+        <div className="my-3 grid gap-2 border-line border-y py-3">
           <Field label="Name of the block" value={blockName} onChange={(e) => setName(e.target.value)} />
           <Button
             weight="strong"
@@ -82,29 +178,36 @@ export function DraftPage() {
         <SettingsForm school={school} values={settings} onChange={setSettings} />
       </section>
       <div className="min-w-0 flex-1">
+        {draft.isPending && <Waiting what="the draft" />}
         {draft.isError && (
           <div className="p-4">
             <Notice>{draft.error.message}</Notice>
             <p className="mt-3">
               <Link to={`/measures/${person.id}`} className="text-chalk underline">
-                Back to the measures
+                {lacks.length > 0 ? `Measure ${lacks.join(", ").toLowerCase()}` : "Back to the measures"}
               </Link>
             </p>
           </div>
         )}
         {draft.data && !draft.isError && (
           <Construction
+            key={school.name}
             draft={draft.data}
             unit={session.data?.unit ?? "cm"}
-            label={`Draft for ${person.name}: back and front`}
+            label={`${school.title} for ${person.name}`}
           />
         )}
       </div>
       <Scroller
         label="Audit of the block"
-        className="w-[270px] shrink-0 border-ink border-l px-4 py-4 max-lg:w-[220px]"
+        className="w-[260px] shrink-0 border-ink border-l px-4 py-3 max-lg:w-[220px]"
       >
-        {draft.data && <AuditList lines={draft.data.audit} />}
+        {draft.data && !draft.isError && (
+          <AuditList
+            lines={draft.data.audit}
+            onCure={(remedy) => setSettings({ ...settings, ...remedy.settings })}
+          />
+        )}
       </Scroller>
     </main>
   );

@@ -24,6 +24,9 @@ export function Silhouette({ drawing, label }: { drawing: Schemas["Drawing"]; la
           {p.darts.map((d) => (
             <path key={d.name} d={d.stitch} strokeWidth={1} className="[stroke-dasharray:4_3]" />
           ))}
+          {p.lenses.map((x, i) => (
+            <path key={`${x.name}${i}`} d={x.d} strokeWidth={1} className="[stroke-dasharray:4_3]" />
+          ))}
           {p.edges.map((e, i) => (
             <path
               key={i}

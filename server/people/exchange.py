@@ -1,0 +1,157 @@
+"""Charts in and out: size tables to start from, files, copies, comparisons, the blank sheet."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from patterncraft.formats.measuring_sheet import measuring_sheet
+from patterncraft.formats.openfile import MeasuresFile
+from patterncraft.formats.openfile_io import chart_of as chart_of_file
+from patterncraft.formats.openfile_io import read_file, write_file
+from patterncraft.measures.chart import read_chart
+from patterncraft.measures.csv_io import chart_from_csv, chart_to_csv
+from patterncraft.measures.doubts import compared
+from patterncraft.measures.keys import MEASURES
+from patterncraft.measures.tables import TABLES, size_table
+from patterncraft.units import format_length
+
+from ..config.answers import ERRORS, Wire, download
+from ..workrooms.access import workroom_of
+from .api import ChartOut, chart_of, chart_out
+from .models import MeasureChart, Person
+
+router = Router(tags=["people"])
+
+
+class SizeTableOut(Wire):
+    name: str
+    title: str
+    source: str
+    sizes: list[str]
+
+
+class FromTable(Wire):
+    """Fill a chart from a size table: ``size`` named, or none: found by the bust typed. What is typed stays."""
+
+    table: str = Field(max_length=60)
+    size: str = Field(default="", max_length=20)
+    texts: dict[str, str] = Field(max_length=100)
+
+
+class Filled(Wire):
+    """The chart's texts with the estimates put in, and the keys that were."""
+
+    texts: dict[str, str]
+    estimated: list[str]
+
+
+class ComparedRow(Wire):
+    title: str
+    before: str
+    after: str
+    by: str
+    hint: str
+
+
+class ChartsCompared(Wire):
+    before: str
+    after: str
+    rows: list[ComparedRow]
+
+
+class CopyTo(Wire):
+    person_id: int
+    taken_on: date
+
+
+@router.get("/size-tables", response={200: list[SizeTableOut], **ERRORS})
+def size_tables(request: HttpRequest) -> list[SizeTableOut]:
+    return [SizeTableOut(name=t.name, title=t.title, source=t.source, sizes=list(t.sizes)) for t in TABLES.values()]
+
+
+@router.post("/measures/from-table", response={200: Filled, **ERRORS})
+def from_table(request: HttpRequest, body: FromTable) -> Filled:
+    """Estimates for what is not typed. They stay marked until they are measured."""
+    unit = workroom_of(request).house_rules().unit
+    typed = {k: t for k, t in body.texts.items() if t.strip()}
+    chart = read_chart(typed, unit)
+    table = size_table(body.table)
+    given = table.size(body.size) if body.size else table.estimated(chart)
+    estimates = {k: v for k, v in given.items() if k not in chart}
+    texts = typed | {k: format_length(v, unit, with_unit=False) for k, v in estimates.items()}
+    return Filled(texts=texts, estimated=[k for k in MEASURES if k in estimates])
+
+
+@router.get("/charts/compare", response={200: ChartsCompared, **ERRORS})
+def compare(request: HttpRequest, before: int, after: int) -> ChartsCompared:
+    """Two charts side by side, with what may be behind a difference."""
+    room = workroom_of(request)
+    unit = room.house_rules().unit
+    a, b = chart_of(room, before), chart_of(room, after)
+
+    def say(value: float | None) -> str:
+        return "" if value is None else format_length(value, unit)
+
+    rows = []
+    for c in compared(a.values, b.values, (a.taken_on, b.taken_on), unit):
+        by = "" if c.by is None else "the same" if abs(c.by) < 0.05 else ("+" if c.by > 0 else "") + format_length(c.by, unit)
+        rows.append(ComparedRow(title=MEASURES[c.key].title, before=say(c.before), after=say(c.after), by=by, hint=c.hint))
+    return ChartsCompared(before=f"{a.person.name}, {a.taken_on}", after=f"{b.person.name}, {b.taken_on}", rows=rows)
+
+
+@router.post("/charts/{chart_id}/copy", response={200: ChartOut, **ERRORS})
+def copy_chart(request: HttpRequest, chart_id: int, body: CopyTo) -> ChartOut:
+    """The same measures for another person (or another day), all marked as estimates until measured on them."""
+    room = workroom_of(request)
+    source, person = chart_of(room, chart_id), Person.objects.one(room, body.person_id)
+    estimated = list(source.values) if person.pk != source.person_id else source.estimated
+    return chart_out(_keep(person, body.taken_on, source.values, estimated), room.house_rules().unit)
+
+
+def _keep(person: Person, day: date, values: dict[str, float], estimated: list[str]) -> MeasureChart:
+    chart, _ = MeasureChart.objects.update_or_create(
+        person=person, taken_on=day, defaults={"values": values, "estimated": [k for k in MEASURES if k in estimated]}
+    )
+    return chart
+
+
+@router.post("/people/{person_id}/charts/import", response={200: ChartOut, **ERRORS})
+def import_chart(request: HttpRequest, person_id: int, taken_on: date, name: str = "") -> ChartOut:
+    """A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins."""
+    room = workroom_of(request)
+    unit = room.house_rules().unit
+    person = Person.objects.one(room, person_id)
+    data = request.body
+    if data.lstrip()[:1] == b"{":
+        file = read_file(data, MeasuresFile, name)
+        values, estimated, day = chart_of_file(file), file.estimated, file.taken_on or taken_on
+    else:
+        values, found = chart_from_csv(data, unit, name)
+        estimated, day = list(found), taken_on
+    return chart_out(_keep(person, day, values, estimated), unit)
+
+
+@router.get("/charts/{chart_id}/file.{kind}", response={200: Any, **ERRORS})
+def export_chart(request: HttpRequest, chart_id: int, kind: str) -> HttpResponse:
+    """``csv`` in the house unit, else the open file."""
+    room = workroom_of(request)
+    chart = chart_of(room, chart_id)
+    known = {k: chart.values[k] for k in MEASURES if k in chart.values}
+    stem = f"{chart.person.name} {chart.taken_on}"
+    if kind == "csv":
+        text = chart_to_csv(known, frozenset(chart.estimated), room.house_rules().unit)
+        return download(text.encode("utf-8-sig"), "text/csv; charset=utf-8", f"{stem}.csv")
+    file = MeasuresFile(name=chart.person.name, taken_on=chart.taken_on, values=known, estimated=chart.estimated)
+    return download(write_file(file), "application/json", f"{stem}.json")
+
+
+@router.get("/measuring-sheet.pdf", response={200: Any, **ERRORS})
+def blank_sheet(request: HttpRequest) -> HttpResponse:
+    """To print and write on."""
+    rules = workroom_of(request).house_rules()
+    return download(measuring_sheet(rules.unit, rules.paper), "application/pdf", "measuring-sheet.pdf")

@@ -1,0 +1,39 @@
+"""A draft turned into what the shelf shows: its drawing, its stages, its audit, in the house unit."""
+
+from __future__ import annotations
+
+from patterncraft.drafting.audit import Remedy, audit
+from patterncraft.drafting.school import Block as Draft
+from patterncraft.formats.drawing import Point, draw, table_places
+from patterncraft.geometry.svgpath import to_svg
+from patterncraft.house import HouseRules
+
+from .shapes import AuditOut, DraftOut, NumberedPoint, RemedyOut, StageOut, SumOut
+
+
+def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
+    places = table_places(draft.pattern)
+    stages = [
+        StageOut(
+            number=s.number,
+            piece=s.piece,
+            rule=s.rule,
+            sums=[SumOut(label=x.label, text=x.spoken(rules.unit), note=x.note) for x in s.sums],
+            points=[NumberedPoint(label=label, at=Point(x=z.real, y=z.imag)) for label, z in s.points],
+            paths=[to_svg(p) for p in s.paths],
+            guide=s.guide,
+        )
+        for s in draft.stages
+    ]
+    lines = [
+        AuditOut(title=x.title, text=x.sum.spoken(rules.unit), kept=x.kept, cure=x.cure, remedy=_remedy_out(x.remedy))
+        for x in audit(draft, rules)
+    ]
+    return DraftOut(drawing=draw(draft.pattern, rules.unit, places), stages=stages, audit=lines)
+
+
+def _remedy_out(remedy: Remedy | None) -> RemedyOut | None:
+    if remedy is None:
+        return None
+    correction = dict(remedy.correction) if remedy.correction is not None else None
+    return RemedyOut(label=remedy.label, settings=dict(remedy.settings), correction=correction)
