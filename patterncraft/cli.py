@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from .drafting.again import drafted_again
-from .drafting.audit import audit
+from .drafting.audit import AuditLine, audit
 from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
@@ -109,9 +109,14 @@ def _draft(args: argparse.Namespace) -> int:
     block = school(args.school).draft(chart_of(file), _settings(args.settings), base)
     args.out.write_bytes(write_file(block_file(block, f"{file.name} {args.school}".strip())))
     lines = audit(block, HouseRules())
-    shown = [f"{'broken' if x.kept is False else 'kept  ' if x.kept else '      '}  {x.title}: {x.sum.spoken('cm')}" for x in lines]
+    shown = [f"{'broken' if x.kept is False else 'kept  ' if x.kept else '      '}  {_audit_words(x)}" for x in lines]
     _print(args, [{"title": x.title, "sum": x.sum.spoken("cm"), "kept": x.kept, "cure": x.cure} for x in lines], shown)
     return 1 if any(x.kept is False for x in lines) else 0
+
+
+def _audit_words(line: AuditLine) -> str:
+    wanted = f"{line.wanted.spoken('cm')}, on the paper " if line.wanted else ""
+    return f"{line.title}: {wanted}{line.sum.spoken('cm')}"
 
 
 def _settings(pairs: list[str]) -> dict[str, Any]:

@@ -11,12 +11,12 @@ from typing import Literal
 
 from .units import Unit, format_length
 
-Kind = Literal["length", "angle", "count", "area", "share"]
+Kind = Literal["length", "fine", "angle", "count", "area", "share"]
 
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with what it measures: cm, degrees, pieces, cm², or a share (0–1)."""
+    """A number with what it measures: cm, cm to the tenth of a millimetre (fine), degrees, pieces, cm², or a share (0–1)."""
 
     value: float
     kind: Kind = "length"
@@ -25,6 +25,8 @@ class Quantity:
         """In words; ``bare`` leaves the unit of a length away, as within a sum."""
         if self.kind == "length":
             return format_length(self.value, unit, with_unit=not bare)
+        if self.kind == "fine":
+            return format_length(self.value, unit, 2, with_unit=not bare)
         if self.kind == "angle":
             return f"{self.value:.1f}°"
         if self.kind == "area":
@@ -54,6 +56,11 @@ class Sum:
 
 def length(value: float) -> Quantity:
     return Quantity(value, "length")
+
+
+def fine(value: float) -> Quantity:
+    """A length where a tenth of a millimetre matters: it comes back many times."""
+    return Quantity(value, "fine")
 
 
 def degrees(value: float) -> Quantity:

@@ -23,6 +23,14 @@ def draft(measures: Mapping[str, float], **options: object) -> Block:
     return school("bodice-direct").draft(measures, options)
 
 
+def draft_by(name: str, measures: Mapping[str, float], base: Block | None = None, **options: object) -> Block:
+    """By any school; one that is drawn on another block gets a direct bodice unless a base is given."""
+    s = school(name)
+    if s.base in ("armhole", "bodice") and base is None:
+        base = draft(measures)
+    return s.draft(measures, options, base)
+
+
 @pytest.fixture(scope="session")
 def rules() -> HouseRules:
     return HouseRules()

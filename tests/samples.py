@@ -135,3 +135,31 @@ def bodies(draw: st.DrawFn) -> dict[str, float]:
         "front_shoulder_to_waist": front,
         "back_shoulder_to_waist": back,
     }
+
+
+WHOLE = AVERAGE | {
+    "head_girth": 56.0,
+    "neck_girth": 37.5,
+    "underbust_girth": 78.0,
+    "high_hip_girth": 90.0,
+    "hip_girth": 98.0,
+    "thigh_girth": 57.0,
+    "upper_arm_girth": 28.5,
+    "elbow_girth": 26.0,
+    "wrist_girth": 16.0,
+    "hand_girth": 21.0,
+    "round_shoulder_girth": 104.0,
+    "shoulder_length": 12.4,
+    "across_back": 35.0,
+    "across_front": 33.0,
+    "nape_to_waist": 41.0,
+    "shoulder_to_underbust": 34.0,
+    "shoulder_to_hip": 63.5,
+    "armscye_depth": 21.0,
+    "waist_to_hip": 20.5,
+    "body_rise": 27.5,
+    "waist_to_knee": 58.0,
+    "arm_length": 58.5,
+    "shoulder_to_elbow": 34.0,
+}
+"""A full chart, for the schools that ask for more than the direct bodice."""

@@ -36,13 +36,14 @@ class Remedy:
 
 @dataclass(frozen=True, slots=True)
 class AuditLine:
-    """One question asked of the block. ``kept`` None: told, not judged."""
+    """One question asked of the block. ``kept`` None: told, not judged. ``wanted``: what the sum is held against."""
 
     title: str
     sum: Sum
     kept: bool | None
     cure: str = ""
     remedy: Remedy | None = None
+    wanted: Sum | None = None
 
 
 def audit(block: Block, rules: HouseRules) -> list[AuditLine]:
@@ -64,18 +65,21 @@ def _girth(block: Block, g: Girth, rules: HouseRules) -> AuditLine:
     wanted = g.body + g.ease
     formula = " + ".join(f"{r.times} × {{}}" if r.times > 1 else "{}" for r, _ in widths)
     line = Sum(f"{g.name} of the sewn block", length(total), formula, tuple(length(w) for _, w in widths))
-    title = f"{g.name.capitalize()}: body {g.body:.1f} + ease {g.ease:.1f} = {wanted:.1f} cm"
+    title = g.name.capitalize()
+    asked = Sum("body + ease", length(wanted), "{} + {}", (length(g.body), length(g.ease)))
     if g.told:
-        return AuditLine(title, line, None)
+        return AuditLine(title, line, None, wanted=asked)
     kept = abs(total - wanted) < rules.girth_tolerance
     if kept:
-        return AuditLine(title, line, kept)
-    remedy = Remedy("Share the waist out to its darts", {"waist_shaping": "to the waist"}) if _shapes_waist(block, g) else None
-    return AuditLine(title, line, kept, f"It misses by {total - wanted:+.1f} cm: look at the darts and the centre.", remedy)
-
-
-def _shapes_waist(block: Block, g: Girth) -> bool:
-    return g.name == "waist" and "waist_shaping" in _settings_of(block)
+        return AuditLine(title, line, kept, wanted=asked)
+    miss = f"It misses by {total - wanted:+.1f} cm"
+    if block.settings.get("round_to", "not rounded") != "not rounded":
+        remedy = Remedy("Do not round", {"round_to": "not rounded"})
+        return AuditLine(title, line, kept, f"{miss}: that is what the rounding makes round the body.", remedy, asked)
+    if g.name == "waist" and "waist_shaping" in _settings_of(block):
+        remedy = Remedy("Share the waist out to its darts", {"waist_shaping": "to the waist"})
+        return AuditLine(title, line, kept, f"{miss}: fixed inches suit an average figure only.", remedy, asked)
+    return AuditLine(title, line, kept, f"{miss}: look at the darts and the centre.", None, asked)
 
 
 def _settings_of(block: Block) -> Mapping[str, Any]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..working import Sum, length
+from ..working import Sum, fine, length
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +32,7 @@ class Rounding:
 
     def sum(self) -> Sum:
         """ "each of 24 changed by 0.03: round the body 0.72"."""
-        terms = (length(self.rounded), length(self.exact))
+        terms = (fine(self.rounded), fine(self.exact))
         return Sum(
             f"{self.name} rounded, × {self.times} round the body", length(self.whole), f"({{}} − {{}}) × {self.times}", terms
         )

@@ -167,7 +167,7 @@ class BodiceHalfSheet(School):
         back, back_armhole = _back(f, pencil)
         front, front_armhole = _front(f, pencil)
         girths = (
-            Girth("bust", chart["bust_girth"], f.s.bust_ease, (Run("front", "bust"), Run("back", "bust"))),
+            Girth("bust", chart["bust_girth"], f.s.bust_ease, (Run("front", "bust"), Run("back", "chest"))),
             Girth("waist", chart["waist_girth"], f.s.waist_ease, (Run("front", "waist"), Run("back", "waist"))),
             Girth("hip", chart["hip_girth"], f.s.hip_ease, (Run("front", "hem", "edge"), Run("back", "hem", "edge"))),
         )
@@ -420,11 +420,9 @@ def _waist_dart(
 
 
 def _lines(f: Frame, piece: str, side: Path) -> tuple[DrawnLine, ...]:
-    return tuple(
-        DrawnLine(name, straight(complex(0, level), complex(x_at(side, level), level)))
-        for name, level in (("bust", f.point.imag), ("waist", f.waist))
-    )
+    levels = (("chest", f.chest), ("waist", f.waist)) if piece == "back" else (("bust", f.point.imag), ("waist", f.waist))
+    return tuple(DrawnLine(name, straight(complex(0, level), complex(x_at(side, level), level))) for name, level in levels)
 
 
 def _grain(f: Frame, x: float) -> Grain:
-    return Grain(complex(x * 0.45, f.chest - 6), complex(x * 0.45, f.waist))
+    return Grain(complex(x * 0.35, f.chest - 6), complex(x * 0.35, f.waist))

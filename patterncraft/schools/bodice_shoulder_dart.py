@@ -121,6 +121,11 @@ class Frame:
         """Where the bust is measured: at the bust point, but not above the underarm."""
         return max(self.point.imag, self.chest)
 
+    @property
+    def shaped_from(self) -> float:
+        """Where side and centre begin to curve in: an inch below the chest line, not above the bust."""
+        return max(self.chest + INCH, min(self.bust_line, self.waist - 8))
+
 
 class BodiceShoulderDart(School):
     name: ClassVar[str] = "bodice-shoulder-dart"
@@ -238,7 +243,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
         paths=(armhole.path, neckline),
     )
     side = _side_stage(f, name, "7", underarm, pencil)
-    centre = waisted(nape, f.chest + INCH, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
+    centre = waisted(nape, f.shaped_from, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
     pencil.draw(
         name,
         "The centre back, in at the waist, out again at the hip.",
@@ -246,7 +251,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
         paths=(centre,),
     )
     middle = (f.reduction.centre_back + f.quarter - f.reduction.side) / 2
-    lenses = _waist_dart(f, name, "8", complex(middle, f.chest + INCH), f.reduction.back_dart, pencil)
+    lenses = _waist_dart(f, name, "8", complex(middle, f.shaped_from), f.reduction.back_dart, pencil)
     shaped = f.reduction.centre_back > 0
     hip = complex(f.quarter_hip, f.hip)
     outline = (
@@ -308,7 +313,8 @@ def _front(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
         paths=(armhole.path,),
     )
     side = _side_stage(f, name, "18", underarm, pencil)
-    lenses = _waist_dart(f, name, "19", pivot + 1j * s.waist_set_back, f.reduction.front_dart, pencil)
+    upper = complex(pivot.real, max(pivot.imag + s.waist_set_back, f.bust_line))
+    lenses = _waist_dart(f, name, "19", upper, f.reduction.front_dart, pencil)
     hip = complex(f.quarter_hip, f.hip)
     outline = (
         Edge("neckline", "seam", neckline),
@@ -387,7 +393,7 @@ def _depth_terms(f: Frame) -> tuple[str, tuple[Any, ...]]:
 
 def _side_stage(f: Frame, piece: str, label: str, underarm: complex, pencil: Construction) -> Path:
     waist, hip = complex(f.quarter - f.reduction.side, f.waist), complex(f.quarter_hip, f.hip)
-    side = waisted(underarm, f.chest + INCH, waist, hip)
+    side = waisted(underarm, f.shaped_from, waist, hip)
     pencil.draw(
         piece,
         "The side: straight for an inch, in at the waist, out to a quarter of the hip with ease.",
@@ -435,11 +441,11 @@ def _lines(f: Frame, piece: str) -> tuple[DrawnLine, ...]:
 
 def _side_at(f: Frame, level: float) -> float:
     side = waisted(
-        complex(f.quarter, f.chest), f.chest + INCH, complex(f.quarter - f.reduction.side, f.waist), complex(f.quarter_hip, f.hip)
+        complex(f.quarter, f.chest), f.shaped_from, complex(f.quarter - f.reduction.side, f.waist), complex(f.quarter_hip, f.hip)
     )
     return x_at(side, level)
 
 
 def _centre_at(f: Frame, level: float) -> float:
-    centre = waisted(complex(0, f.chest), f.chest + INCH, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
+    centre = waisted(complex(0, f.chest), f.shaped_from, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
     return x_at(centre, level)

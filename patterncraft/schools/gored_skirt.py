@@ -14,6 +14,7 @@ from ..drafting.rounding import Rounding
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
 from ..drafting.sewing import equal, held, side_of
 from ..errors import BadMeasure, BadSetting
+from ..geometry.path import straight
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..paper.pattern import Pattern
@@ -21,7 +22,7 @@ from ..paper.piece import CutPlan, Piece
 from ..paper.seam import Notch, Seam
 from ..paper.sewn import sewn_length
 from ..units import INCH
-from ..working import Quantity, Sum, length
+from ..working import Quantity, Sum, fine, length
 
 STEPS = {"not rounded": 0.0, "0.1 cm": 0.1, "0.25 cm": 0.25, "1/16 in": INCH / 16, "1/8 in": INCH / 8, "1/4 in": INCH / 4}
 EVERY = 30.0
@@ -151,10 +152,16 @@ def _sizes(s: Settings, waist: float, hip: float, level: float, long: float, pen
     pencil.draw(
         "gore",
         "Waist and hip with their ease, shared out to both halves of every gore.",
-        Sum("Half gore at the waist", length(at[0].exact), formula, (length(waist),)),
-        Sum("Half gore at the hip", length(at[1].exact), formula, (length(hip),)),
+        Sum("Half gore at the waist", fine(at[0].exact), formula, (length(waist),)),
+        Sum("Half gore at the hip", fine(at[1].exact), formula, (length(hip),)),
         Sum("Gores", Quantity(n, "count")),
-        points={"1": 0j, "2": complex(at[0].rounded, 0), "3": complex(at[1].rounded, level)},
+        points={"1": 0j, "2": complex(at[0].rounded, 0), "3": complex(0, level), "4": complex(at[1].rounded, level)},
+        paths=(
+            straight(0j, complex(0, long)),
+            straight(complex(-at[0].rounded, 0), complex(at[0].rounded, 0)),
+            straight(complex(-at[1].rounded, level), complex(at[1].rounded, level)),
+        ),
+        guide=True,
     )
     if step:
         pencil.draw("gore", "What rounding to the ruler makes of it, round the whole body.", *(r.sum() for r in at))
@@ -190,7 +197,7 @@ def _promises(pieces: tuple[Piece, ...], alike: bool) -> Pattern:
     notches: list[Notch] = []
     following = pieces[1:] + pieces[:1]
     for a, b in zip(pieces, following, strict=True):
-        name = "gore seam" if alike else f"{a.name} to {b.name}"
+        name = "gore" if alike else f"{a.name} to {b.name}"
         seams.append(equal(name, side_of((a.name, "right side", "waist")), side_of((b.name, "left side", "waist"))))
         whole = sewn_length(a, "right side")
         places = [("hip", _hip_on_seam(a))]

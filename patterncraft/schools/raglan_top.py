@@ -203,10 +203,11 @@ def _sleeve(back: HalfSleeve, front: HalfSleeve, width: float, long: float, s: S
     def upper(path: Path) -> Path:
         return mirrored_up(lower(path))
 
-    wrist_front, wrist_back = (
-        lower(straight(complex(long, 0), complex(long, width))),
-        upper(straight(complex(long, width), complex(long, 0))),
-    )
+    # Both underarm seams get one length: where the two halves end at slightly different places, the hem gives way.
+    under = long - 0.5 * (front.underarm.real + back.underarm.real)
+    ends = {half: complex(half.underarm.real + under, width) for half in (front, back)}
+    wrist_front = lower(straight(complex(long, 0), ends[front]))
+    wrist_back = upper(straight(ends[back], complex(long, 0)))
     neck = [lower(front.neck.reversed()), upper(back.neck)]
     hem = [wrist_back, wrist_front]
     patches: tuple[Path, ...] = ()
@@ -220,9 +221,9 @@ def _sleeve(back: HalfSleeve, front: HalfSleeve, width: float, long: float, s: S
     outline = (
         Edge("neckline", "seam", chain(neck)),
         Edge("back raglan", "seam", upper(back.raglan)),
-        Edge("back underarm", "seam", upper(straight(back.underarm, complex(long, width)))),
+        Edge("back underarm", "seam", upper(straight(back.underarm, ends[back]))),
         Edge("hem", "hem", chain(hem)),
-        Edge("front underarm", "seam", lower(straight(complex(long, width), front.underarm))),
+        Edge("front underarm", "seam", lower(straight(ends[front], front.underarm))),
         Edge("front raglan", "seam", lower(front.raglan.reversed())),
     )
     piece = Piece(

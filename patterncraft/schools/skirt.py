@@ -152,8 +152,8 @@ def _piece(
     )
     pencil.draw(
         h.piece,
-        "The waist: a quarter and its darts, raised at the side, level at the centre. "
-        + ("The front's side is trued to the back's." if partner is not None else ""),
+        "The waist: a quarter and its darts, raised at the side, level at the centre."
+        + (" The front's side is trued to the back's." if partner is not None else ""),
         Sum("Waist with darts", length(h.waist)),
         Sum("Raised", length(up)),
         points={str(number + 4): side_point},

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any, ClassVar, Literal
+from typing import Any, ClassVar, Literal, NamedTuple
 
 from pydantic import Field
 
@@ -48,6 +48,35 @@ class Settings(Strict):
     )
     front_in: float = length_field(1.0, "Front seam in at the elbow", "0 to 1.5: it bends with the arm.", 0, 2.5)
     forward: float = length_field(1.0, "Hem forward", "Toward the front, with the arm.", 0, 3)
+
+
+def cap_height(heights: float, across: float, share: float = CLOSE_FIT[0], less: float = CLOSE_FIT[1]) -> float:
+    """K = H/2 − AD·share − less, cm."""
+    return heights / 2 - across * share - less
+
+
+class Reach(NamedTuple):
+    """What the compass finds, cm across from the front sleeve point: the two arcs on the top line, and what the armhole's
+    diameter asks for (4 to 6 more than itself)."""
+
+    arcs: tuple[float, float]
+    asked: tuple[float, float]
+
+    @classmethod
+    def of(cls, half: float, rise: float, across: float) -> Reach:
+        """``half`` the armhole, ``rise`` from the front sleeve point to the top line, the armhole's width ``across``."""
+        near, far = (max(r * r - rise * rise, 0.0) ** 0.5 for r in (half - 1, half))
+        return cls((near, far), (across + 4, across + 6))
+
+    @property
+    def miss(self) -> float:
+        """cm between the two spans; 0 when they overlap."""
+        return max(self.arcs[0] - self.asked[1], self.asked[0] - self.arcs[1], 0.0)
+
+    @property
+    def width(self) -> float:
+        """Half the sleeve's width: the middle of what both have in common, or of the gap between them."""
+        return 0.5 * (max(self.arcs[0], self.asked[0]) + min(self.arcs[1], self.asked[1]))
 
 
 class SleeveCompass(School):
@@ -103,7 +132,7 @@ def _size(a: WholeArmhole, c: Chart, s: Settings, pencil: Construction) -> tuple
     heights = (a.front.height - mark) + a.back.height
     share, more = CLOSE_FIT if s.garment == "close garment" else COAT
     less = s.height_less + (more - 0.5)
-    height = heights / 2 - across * share - less
+    height = cap_height(heights, across, share, less)
     pencil.draw(
         "sleeve",
         "From the block: the heights of its armhole, front from the tip to the front sleeve point and back; its width across. They give the cap's height.",
@@ -122,29 +151,27 @@ def _size(a: WholeArmhole, c: Chart, s: Settings, pencil: Construction) -> tuple
     rise = height - mark
     refuse_where((("upper_arm_girth", height < 5 or rise < 2, f"the block's armhole leaves a cap only {height:.1f} cm high"),))
     half = a.length / 2
-    spans = [(max(r * r - rise * rise, 0.0)) ** 0.5 for r in (half - 1, half)]
-    low, high = max(spans[0], across + 4), min(spans[1], across + 6)
-    width = 0.5 * (low + high)
+    reach = Reach.of(half, rise, across)
     cautions = []
-    if low > high:
-        miss = low - high
-        if miss > APART:
-            side = "long" if spans[0] > across + 6 else "short"
-            raise BadMeasure(
-                f"the arcs of half its length ({format_length(half, 'cm')}) reach {spans[0]:.1f} to {spans[1]:.1f} cm across, its diameter "
-                f"asks for {across + 4:.1f} to {across + 6:.1f}: it is {side} for its width, by {miss:.1f} cm.",
-                "The armhole",
-                "Give the armhole's diameter in the settings, or look at the block's armhole depth.",
-                "diameter",
-            )
-        cautions.append(note(f"The arcs and the diameter miss each other by {miss:.1f} cm: the width is taken half-way."))
+    if reach.miss > APART:
+        side = "long" if reach.arcs[0] > reach.asked[1] else "short"
+        raise BadMeasure(
+            f"the arcs of half its length ({format_length(half, 'cm')}) reach {reach.arcs[0]:.1f} to {reach.arcs[1]:.1f} cm across, its "
+            f"diameter asks for {reach.asked[0]:.1f} to {reach.asked[1]:.1f}: it is {side} for its width, by {reach.miss:.1f} cm.",
+            "The armhole",
+            "Give the armhole's diameter in the settings, or look at the block's armhole depth.",
+            "diameter",
+        )
+    if reach.miss > 0:
+        cautions.append(note(f"The arcs and the diameter miss each other by {reach.miss:.1f} cm: the width is taken half-way."))
+    width = reach.width
     pencil.draw(
         "sleeve",
         "The front sleeve point a quarter of the width up; from it arcs of half the armhole less 1 and of half the armhole to the top line; "
         "half the sleeve's width is the middle of what they and the armhole's width and 4 to 6 have in common.",
         Sum("Front sleeve point up", length(mark), "{} / 4", (length(across),)),
-        Sum("Arcs reach", length(spans[0]), "from {}", (length(half - 1),)),
-        Sum("and", length(spans[1]), "from {}", (length(half),)),
+        Sum("Arcs reach", length(reach.arcs[0]), "from {}", (length(half - 1),)),
+        Sum("and", length(reach.arcs[1]), "from {}", (length(half),)),
         Sum("Half the width", length(width)),
         Sum("At the biceps", length(2 * width), "wanted {} + {}", (length(c["upper_arm_girth"]), length(s.biceps_ease))),
         *cautions,

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from ..drafting.bodice_parts import refuse_where
 from ..drafting.construction import Construction
+from ..drafting.lines import level_curve
 from ..drafting.school import Base, Drawn, Girth, Run, School
 from ..errors import BadSetting
 from ..geometry.path import Path, straight
@@ -105,11 +106,12 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
         )
     corner, centre = _waist_corner(piece), _waist_centre(piece)
     below = 1j * c["waist_to_hip"]
-    hip, foot = complex(corner.real + out, centre.imag) + below, centre + below
+    hip, foot = corner + out + below, centre + below
     side_before = piece.outline[first - 1]
     leaving = side_before.path.end_direction + 1j
     reach = (hip.imag - corner.imag) / 3
     down = Path(((corner, corner + leaving / abs(leaving) * reach, hip - 1j * reach, hip),))
+    hem = level_curve(foot, hip).reversed()
     pencil.draw(
         piece.name,
         "The bodice laid down; the centre straight on, the hip line below the waist, on it a quarter of the hip with ease.",
@@ -117,7 +119,7 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
         Sum("Width at the hip", length(hip.real - foot.real)),
         Sum("The side goes out", length(out)),
         points={"1": corner, "2": hip, "3": foot},
-        paths=(*(e.path for e in piece.outline), down, straight(hip, foot), straight(foot, centre)),
+        paths=(*(e.path for e in piece.outline), down, hem, straight(foot, centre)),
     )
     lenses = tuple(
         x for d in darts_of(piece) if d.mouth_edge == "waist" for x in _lenses(d.pivot, d.mouth, piece.name, s, centre.imag)
@@ -134,7 +136,7 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
     outline = list(piece.outline[:first])
     centre_edges = piece.outline[last + 1 :]
     outline[-1] = side_before.with_path(side_before.path.then(down))
-    outline.append(Edge("hem", "hem", straight(hip, foot)))
+    outline.append(Edge("hem", "hem", hem))
     after = centre_edges[0]
     outline += [after.with_path(straight(foot, centre).then(after.path)), *centre_edges[1:]]
     kept = {e.name for e in outline if e.kind == "dart"}

@@ -116,9 +116,10 @@ class RemedyOut(Wire):
 
 
 class AuditOut(Wire):
-    """``kept`` null: told, not judged."""
+    """``kept`` null: told, not judged. ``wanted``: body and ease, where the line is a girth."""
 
     title: str
+    wanted: str
     text: str
     kept: bool | None
     cure: str

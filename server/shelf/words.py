@@ -26,7 +26,14 @@ def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
         for s in draft.stages
     ]
     lines = [
-        AuditOut(title=x.title, text=x.sum.spoken(rules.unit), kept=x.kept, cure=x.cure, remedy=_remedy_out(x.remedy))
+        AuditOut(
+            title=x.title,
+            wanted=x.wanted.spoken(rules.unit) if x.wanted else "",
+            text=x.sum.spoken(rules.unit),
+            kept=x.kept,
+            cure=x.cure,
+            remedy=_remedy_out(x.remedy),
+        )
         for x in audit(draft, rules)
     ]
     return DraftOut(drawing=draw(draft.pattern, rules.unit, places), stages=stages, audit=lines)

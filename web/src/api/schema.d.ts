@@ -855,7 +855,7 @@ export interface components {
         };
         /**
          * AuditOut
-         * @description ``kept`` null: told, not judged.
+         * @description ``kept`` null: told, not judged. ``wanted``: body and ease, where the line is a girth.
          */
         AuditOut: {
             /** Cure */
@@ -867,6 +867,8 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /** Wanted */
+            wanted: string;
         };
         /** BlockDetail */
         BlockDetail: {

@@ -153,7 +153,7 @@ function PersonCharts({ person, people, measures, schools, unit }: ChartsProps) 
               {person.charts.length ? "Measure again" : "First chart"}
             </Button>
           </div>
-          <ChartTools person={person} people={people} chart={chart} onKept={setChosen} />
+          <ChartTools key={chosen} person={person} people={people} chart={chart} onKept={setChosen} />
         </div>
       </header>
       <ChartForm

@@ -27,8 +27,9 @@ export function StylesToFollow() {
   return (
     <section aria-label="Existing styles" className="mb-6 border border-ink bg-paper px-4 py-3">
       <h2 className="font-serif text-lg">
-        {found.data.length === 1 ? "One existing style keeps" : `${found.data.length} existing styles keep`}{" "}
-        the rules of the day it was begun
+        {found.data.length === 1
+          ? "One existing style keeps the rules of the day it was begun"
+          : `${found.data.length} existing styles keep the rules of the day they were begun`}
       </h2>
       <p className="text-quiet">Choose which shall follow. This is what would change:</p>
       <ul className="my-2">

@@ -30,7 +30,11 @@ export function AuditList({ lines, onCure, busy }: Props) {
                 {x.kept === null ? "" : x.kept ? "kept" : "broken"}
               </span>
             </p>
-            <p className="text-quiet text-sm">{x.text}</p>
+            {x.wanted && <p className="text-quiet text-sm">body and ease: {x.wanted}</p>}
+            <p className="text-quiet text-sm">
+              {x.wanted && "on the paper: "}
+              {x.text}
+            </p>
             {x.cure && <p className="text-madder text-sm">{x.cure}</p>}
             {x.remedy && onCure && (
               <Button
