@@ -1,7 +1,11 @@
-"""Print the table."""
+"""Print the table; with names, only those parts: kernel, schools, served."""
 
-from . import kernel, served
+import sys
+
+from . import kernel, schools, served
 from .clock import table
 
+PARTS = {"kernel": kernel.rows, "schools": schools.rows, "served": served.rows}
+
 if __name__ == "__main__":
-    print(table([*kernel.rows(), *served.rows()]))
+    print(table([row for name in sys.argv[1:] or PARTS for row in PARTS[name]()]))

@@ -29,6 +29,10 @@ from ..places import DartPlace
 from ..working import Sum, degrees, length
 
 
+SLANT = 1.5
+"""cm by which the sleeve's hem may slant so that front and back underarm seams are alike."""
+
+
 class Settings(Strict):
     """What a workroom may change in this draft. Lengths in cm."""
 
@@ -150,11 +154,19 @@ def _half(
         drop = where_zero(lambda d: wanted - seam(d).length, 0.5, s.drop + 8)
     under = seam(drop)
     if wanted is not None and abs(under.length - wanted) > 0.03:
+        # What the drop does not reach the hem gives: its corner under the arm moves along the sleeve.
+        def slanted(by: float) -> Sleeve:
+            return replace(sleeve, under=over + along * 1j * wrist + along * by)
+
+        by = where_zero(lambda x: _underarm(p, slanted(x), side, drop, s.radius).length - wanted, -SLANT, SLANT, 1e-4)
+        sleeve = slanted(by)
+        under = seam(drop)
+    if wanted is not None and abs(under.length - wanted) > 0.03:
         raise BadMeasure(
             f"its underarm seam comes to {under.length:.1f} cm, the back's to {wanted:.1f} cm, and no drop makes them alike.",
             "The bodice",
             "Choose a block whose front and back are alike in width, or another angle.",
-            "arm_length",
+            "base",
         )
     overarm = _overarm(sleeve)
     first = 1 if p.name == "back" else 10

@@ -7,6 +7,7 @@ from django.test import Client
 
 from server.people.models import Person
 from server.shelf.models import Block
+from server.styles.demo_library import FURTHER, SINGERS
 from server.styles.models import Style
 from server.workrooms.models import Workroom
 from tests.server.conftest import ROTATE, Caller
@@ -102,7 +103,7 @@ def test_demo_opens_only_when_started_as_one_and_only_here(settings: Any) -> Non
     assert Client(REMOTE_ADDR="10.0.0.7").post("/api/session/demo").status_code == 401
     here = Client()
     assert here.post("/api/session/demo").json()["workroom"] == "The choir wardrobe"
-    assert len(here.get("/api/blocks").json()) == 5
+    assert len(here.get("/api/blocks").json()) == len(SINGERS) + len(FURTHER)
     assert all(s["broken"] == 0 for s in here.get("/api/styles").json())
 
 
@@ -116,7 +117,7 @@ def test_house_rules_are_kept_refused_and_restored(us: Caller) -> None:
     assert refused.status_code == 422
     assert "may be at most 5" in refused.json()["error"]["message"]
     assert us.post("/house-rules/inch-set").json()["rules"]["unit"] == "in"
-    assert us.get("/measure-keys").json()[2]["range"].endswith(" in")
+    assert us.get("/measure-keys").json()["keys"][2]["range"].endswith(" in")
     fields = us.send("PUT", "/house-rules", {}).json()["fields"]
     assert all(f["value"] == f["default"] and f["why"] for f in fields)
 

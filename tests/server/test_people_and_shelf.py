@@ -22,7 +22,7 @@ def person_with_chart(us: Caller) -> tuple[int, int]:
 def test_from_typed_measures_to_a_block(us: Caller) -> None:
     _, chart = person_with_chart(us)
     tried = us.post("/drafts", {"school": "bodice-direct", "measures": AVERAGE, "settings": {"bust_ease": "1 1/2 in"}}).json()
-    assert any("3.8" in line["title"] for line in tried["audit"]), "the setting was read as inches"
+    assert any("+ 3.8 =" in line["wanted"] for line in tried["audit"]), "the setting was read as inches"
     made = us.post("/blocks", {"name": "Ada's", "chart_id": chart, "school": "bodice-direct", "settings": {}})
     assert made.status_code == 200
     detail = us.get(f"/blocks/{made.json()['id']}").json()
@@ -61,7 +61,7 @@ def test_same_day_replaces_another_day_stays(us: Caller) -> None:
 def test_missing_measures_are_asked_for(us: Caller) -> None:
     answer = us.post("/drafts", {"school": "bodice-direct", "measures": {"bust_girth": 92}})
     assert answer.status_code == 422
-    assert "also needs: waist, shoulder width" in answer.json()["error"]["message"]
+    assert "also needs: shoulder width, shoulder to bust" in answer.json()["error"]["message"]
 
 
 def test_revision_is_never_changed(block: Block) -> None:
