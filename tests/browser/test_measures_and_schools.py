@@ -13,27 +13,19 @@ from svgpathtools import parse_path
 pytestmark = pytest.mark.browser
 
 
-def field(page: Page, key: str) -> object:
-    return page.locator(f"#measure-{key}")
-
-
 def open_workroom(page: Page, name: str) -> None:
     page.goto("/")
-    page.get_by_text("Open a workroom of your own").click()
-    page.get_by_label("Name of the workroom").fill(name)
+    page.get_by_role("button", name="Open a new workroom").click()
+    page.get_by_label("Workroom").fill(name)
     page.get_by_label("Your name").fill(f"member of {name}")
     page.get_by_label("Password").fill("a long enough phrase")
     page.get_by_role("button", name="Open it").click()
-    page.get_by_role("heading", name="Shelf").wait_for()
+    expect(page.get_by_text("The shelf is empty.")).to_be_visible()
 
 
 def choose_school(page: Page, title: str) -> None:
     page.get_by_label("School", exact=True).select_option(label=title)
     expect(page.get_by_role("heading", name=title)).to_have_count(1)
-
-
-def outline_of(page: Page, piece: str) -> str:
-    return str(page.locator(f"[data-piece='{piece}'] path[data-edge]").first.get_attribute("d"))
 
 
 def test_measures_follow_the_tape_and_estimates_stay_marked(demo: Page) -> None:

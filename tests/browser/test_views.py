@@ -16,6 +16,9 @@ VIEWS = {
     "shelf": "/",
     "measures": "/measures/1",
     "draft": "/draft/1",
+    "draft of a sleeve": "/draft/1?school=sleeve-compass",
+    "draft of gores": "/draft/1?school=gored-skirt",
+    "schools": "/schools/1",
     "block": "/blocks/1",
     "bench": "/bench/1",
     "bench choice": "/bench",
@@ -101,7 +104,7 @@ def test_inch_house_shows_inches_everywhere(page: Page) -> None:
     page.get_by_role("button", name="Open it").click()
     page.get_by_role("link", name="House rules").click()
     page.get_by_role("button", name="Inch set").click()
-    expect(page.get_by_label("Seam allowance")).to_have_value("0.5")
+    expect(page.get_by_label("Seam allowance")).to_have_value("1/2")
     page.get_by_role("link", name="Measures").click()
     page.get_by_label("Add the first person").fill("Una")
     page.get_by_role("button", name="Add", exact=True).click()
@@ -124,9 +127,9 @@ def test_construction_plays_forward_and_back(demo: Page) -> None:
 
 def test_setting_redraws_the_draft_live(demo: Page) -> None:
     demo.goto("/draft/1")
-    demo.get_by_label("Bust ease").fill("8")
-    expect(demo.get_by_text("+ ease 8.0")).to_be_visible()
-    demo.get_by_label("Bust ease").fill("900")
+    demo.get_by_label("Bust ease", exact=True).fill("8")
+    expect(demo.get_by_label("Audit of the block")).to_contain_text("+ 8.0 =")
+    demo.get_by_label("Bust ease", exact=True).fill("900")
     expect(demo.get_by_role("alert")).to_contain_text("may be at most 15")
 
 

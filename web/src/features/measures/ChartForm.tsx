@@ -52,7 +52,9 @@ export function ChartForm({ person, chart, measures, asked, unit, onKept }: Prop
   });
   const changed = draft.changed || day !== chart?.taken_on;
   const faults = new Map(reading.data?.faults.map((f) => [f.field, f.message]));
-  const doubts = new Map(reading.data?.doubts.map((d) => [d.key, d.message]));
+  const doubts = new Map<string, string>();
+  for (const d of reading.data?.doubts ?? [])
+    doubts.set(d.key, [doubts.get(d.key), d.message].filter(Boolean).join(" "));
   const marked = estimated.filter((k) => texts[k]);
   const stations = [...new Set(measures.keys.map((m) => m.station))];
   const card = measures.keys.findIndex((m) => m.key === shown);
@@ -159,8 +161,10 @@ function MeasureRow(p: RowProps) {
       className={`grid grid-cols-[26px_minmax(0,1fr)_auto_104px] items-center gap-x-2 border-line border-t py-[3px] ${p.current ? "bg-chalk-pale/60" : ""}`}
     >
       <span className="text-right text-quiet">{p.number}</span>
-      <label htmlFor={id} className="truncate" onPointerDown={p.onFocus}>
-        <span className="font-medium">{m.title}</span>
+      <span className="truncate">
+        <label htmlFor={id} className="font-medium" onPointerDown={p.onFocus}>
+          {m.title}
+        </label>
         <span className="ml-2 text-quiet text-sm" title={p.asked.join(", ")}>
           {p.asked.length === 0
             ? "for later"
@@ -168,7 +172,7 @@ function MeasureRow(p: RowProps) {
               ? p.asked[0]
               : `${p.asked.length} schools`}
         </span>
-      </label>
+      </span>
       {p.estimated ? (
         <button
           type="button"
