@@ -56,13 +56,25 @@ def main() -> None:
             page.mouse.move(5, 5)
             take(page, "shelf")
             for name, path in (
-                ("measures", "/measures/3"),
-                ("draft", "/draft/4"),
+                ("measures", "/measures/1"),
+                ("draft", "/draft/4?school=bodice-half-sheet"),
+                ("draft-raglan", "/draft/1?school=raglan-top"),
+                ("schools", "/schools/1"),
                 ("paper", "/paper/1"),
                 ("house-rules", "/house-rules"),
             ):
                 page.goto(path)
                 take(page, name)
+            page.goto("/measures/2")
+            page.get_by_role("button", name="Compare").click()
+            take(page, "measures-compared")
+            page.goto("/draft/1?school=sleeve-compass")
+            page.get_by_role("slider", name="Stage of the construction").fill("3")
+            take(page, "draft-sleeve")
+            page.goto("/draft/4?school=gored-skirt")
+            page.get_by_label("Round each half gore to").select_option("1/4 in")
+            page.get_by_role("slider", name="Stage of the construction").fill("2")
+            take(page, "draft-gores")
             page.goto("/blocks/3")
             page.get_by_role("slider", name="Stage of the construction").fill("14")
             take(page, "block")

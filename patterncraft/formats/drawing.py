@@ -161,7 +161,9 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
 def _label_at(p: Piece) -> Point:
     left, top, right, bottom = p.box
     if p.grain:
-        return _xy(p.grain.start + complex(0.8, 1.2))
+        along = p.grain.end - p.grain.start
+        lies = abs(along.real) > abs(along.imag)
+        return _xy(p.grain.start + (complex(0.8, -1.2) if lies else complex(0.8, 1.2)))
     return _xy(complex(0.5 * (left + right), 0.5 * (top + bottom)))
 
 

@@ -28,7 +28,6 @@ from ..paper.sewn import run_of, sewn_length
 from ..places import DartPlace
 from ..working import Sum, degrees, length
 
-
 SLANT = 1.5
 """cm by which the sleeve's hem may slant so that front and back underarm seams are alike."""
 

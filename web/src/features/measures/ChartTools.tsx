@@ -6,6 +6,9 @@ import { keys } from "../../api/queries";
 import { Button, Choice, Notice } from "../../ui/controls";
 import { Fold } from "../../ui/Fold";
 
+/** The server's word for a measure that did not change. */
+const SAME = "the same";
+
 interface Props {
   person: Schemas["PersonOut"];
   people: Schemas["PersonOut"][];
@@ -61,6 +64,7 @@ function Compare({ chart, people }: { chart: Schemas["ChartOut"]; people: Schema
       ok(client.GET("/api/charts/compare", { params: { query: { before: chosen ?? 0, after: chart.id } } })),
     enabled: chosen !== undefined,
   });
+  const same = rows.data?.rows.filter((r) => r.by === SAME) ?? [];
   return (
     <Fold label="Compare">
       <div className="w-[560px] max-w-[86vw]">
@@ -84,25 +88,39 @@ function Compare({ chart, people }: { chart: Schemas["ChartOut"]; people: Schema
             <thead>
               <tr className="border-ink border-b text-left text-sm">
                 <th className="py-1 font-medium">Measure</th>
-                <th className="py-1 text-right font-medium">{rows.data.before}</th>
-                <th className="py-1 text-right font-medium">{rows.data.after}</th>
-                <th className="py-1 text-right font-medium">Difference</th>
+                <th className="py-1 pl-4 text-right font-medium">{rows.data.before}</th>
+                <th className="py-1 pl-4 text-right font-medium">{rows.data.after}</th>
+                <th className="py-1 pl-4 text-right font-medium">Difference</th>
               </tr>
             </thead>
             <tbody>
-              {rows.data.rows.map((r) => (
-                <tr key={r.title} className="border-line border-t align-top">
-                  <td className="py-0.5">
-                    {r.title}
-                    {r.hint && <span className="block max-w-[30ch] text-sm">{r.hint}</span>}
-                  </td>
-                  <td className="py-0.5 text-right">{r.before || "–"}</td>
-                  <td className="py-0.5 text-right">{r.after || "–"}</td>
-                  <td className={`py-0.5 text-right ${r.hint ? "font-semibold" : "text-quiet"}`}>{r.by}</td>
-                </tr>
-              ))}
+              {rows.data.rows
+                .filter((r) => r.by !== SAME)
+                .map((r) => (
+                  <tr key={r.title} className="border-line border-t align-top">
+                    <td className="py-0.5">
+                      {r.title}
+                      {r.hint && <span className="block max-w-[30ch] text-sm">{r.hint}</span>}
+                    </td>
+                    <td className="py-0.5 pl-4 text-right">{r.before || "–"}</td>
+                    <td className="py-0.5 pl-4 text-right">{r.after || "–"}</td>
+                    <td className={`py-0.5 pl-4 text-right ${r.hint ? "font-semibold" : "text-quiet"}`}>
+                      {r.by || "–"}
+                    </td>
+                  </tr>
+                ))}
             </tbody>
           </table>
+        )}
+        {same.length > 0 && (
+          <p className="mt-2 border-line border-t pt-2 text-quiet">
+            {same.length === 1 ? "One measure is" : `${same.length} measures are`} the same:{" "}
+            {same
+              .map((r) => r.title)
+              .join(", ")
+              .toLowerCase()}
+            .
+          </p>
         )}
       </div>
     </Fold>
