@@ -73,6 +73,7 @@ def main() -> None:
             take(page, "draft-sleeve")
             page.goto("/draft/4?school=gored-skirt")
             page.get_by_label("Round each half gore to").select_option("1/4 in")
+            page.get_by_role("button", name="Do not round").first.wait_for()
             page.get_by_role("slider", name="Stage of the construction").fill("2")
             take(page, "draft-gores")
             page.goto("/blocks/3")

@@ -67,7 +67,7 @@ function Compare({ chart, people }: { chart: Schemas["ChartOut"]; people: Schema
   const same = rows.data?.rows.filter((r) => r.by === SAME) ?? [];
   return (
     <Fold label="Compare">
-      <div className="w-[560px] max-w-[86vw]">
+      <div className="w-[640px] max-w-[86vw]">
         {others.length === 0 ? (
           <p className="text-quiet">There is no other chart yet. Measure again, or measure somebody else.</p>
         ) : (
@@ -88,9 +88,9 @@ function Compare({ chart, people }: { chart: Schemas["ChartOut"]; people: Schema
             <thead>
               <tr className="border-ink border-b text-left text-sm">
                 <th className="py-1 font-medium">Measure</th>
-                <th className="py-1 pl-4 text-right font-medium">{rows.data.before}</th>
-                <th className="py-1 pl-4 text-right font-medium">{rows.data.after}</th>
-                <th className="py-1 pl-4 text-right font-medium">Difference</th>
+                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">{rows.data.before}</th>
+                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">{rows.data.after}</th>
+                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">Difference</th>
               </tr>
             </thead>
             <tbody>
