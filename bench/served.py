@@ -12,6 +12,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
+from server.styles.demo_library import SINGERS
 from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
 
 from .clock import Row, ms, spread
@@ -33,9 +34,11 @@ def rows() -> list[Row]:
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             first = _first_page(page, app.url)
             updates = _dragging(page, app.url)
+            redrawn = _sliding(page, app.url)
             cookies = {str(c.get("name")): str(c.get("value")) for c in page.context.cookies()}
             browser.close()
         median, late = spread(_previews(app.port, cookies))
+        drafted, drafted_late = spread(_drafts(app.port, cookies))
         memory = _memory(app)
     finally:
         app.stop()
@@ -46,6 +49,9 @@ def rows() -> list[Row]:
         Row("preview over HTTP, 10 steps, last changed: median", ms(median), "≤ 15 ms", median <= 0.015),
         Row("  95th percentile", ms(late), "≤ 40 ms", late <= 0.040),
         Row("dragging a dart", f"{updates:.0f} updates/s", "≥ 30", updates >= 30),
+        Row("draft over HTTP, half-sheet bodice: median", ms(drafted)),
+        Row("  95th percentile", ms(drafted_late)),
+        Row("dragging a setting of it", f"{redrawn:.0f} redraws/s"),
         Row("first page usable", f"{first:.2f} s", "≤ 1.5 s", first <= 1.5),
         Row("first-load JavaScript", f"{size / 1024:.0f} kB", "≤ 250 kB", size <= 250 * 1024),
         Row("server process", f"{memory:.0f} MB", "≤ 250 MB", memory <= 250),
@@ -94,11 +100,7 @@ def _previews(port: int, cookies: dict[str, str]) -> list[float]:
     """The style of ten steps, its last step changed at each question, over one kept connection."""
     steps: list[Any] = [THERE, BACK] * 4 + [THERE]
     connection = http.client.HTTPConnection("127.0.0.1", port)
-    head = {
-        "Content-Type": "application/json",
-        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
-        "X-CSRFToken": cookies.get("csrftoken", ""),
-    }
+    head = _head(cookies)
     times = []
     for i in range(220):
         trying = {**BACK, "to": {"edge": "armhole", "fraction": round(0.2 + 0.003 * i, 4)}}
@@ -111,6 +113,56 @@ def _previews(port: int, cookies: dict[str, str]) -> list[float]:
         if answer.status != 200:
             raise RuntimeError(data.decode()[:300])
     return times[20:]
+
+
+def _head(cookies: dict[str, str]) -> dict[str, str]:
+    return {
+        "Content-Type": "application/json",
+        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
+        "X-CSRFToken": cookies.get("csrftoken", ""),
+    }
+
+
+def _drafts(port: int, cookies: dict[str, str]) -> list[float]:
+    """Drafts with a setting that changes each time, as a slider sends them."""
+    connection = http.client.HTTPConnection("127.0.0.1", port)
+    head = _head(cookies)
+    times = []
+    for i in range(120):
+        settings = {"bust_ease": f"{8 + i / 20:.2f} cm"}
+        body = json.dumps({"school": "bodice-half-sheet", "measures": SINGERS[0].chart, "settings": settings})
+        begun = time.perf_counter()
+        connection.request("POST", "/api/drafts", body, head)
+        answer = connection.getresponse()
+        data = answer.read()
+        times.append(time.perf_counter() - begun)
+        if answer.status != 200:
+            raise RuntimeError(data.decode()[:300])
+    return times[20:]
+
+
+SLIDE = """async () => {
+  const slider = document.querySelector("[aria-label='Bust ease, dragged']");
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set;
+  const hem = () => document.querySelector("[data-piece='front'] path[data-edge='armhole']")?.getAttribute("d");
+  let last = hem(), seen = 0, value = 8;
+  const end = performance.now() + 2500;
+  while (performance.now() < end) {
+    value = value >= 20 ? 8 : value + 0.1;
+    set.call(slider, value.toFixed(1));
+    slider.dispatchEvent(new Event("input", { bubbles: true }));
+    await new Promise(requestAnimationFrame);
+    if (hem() !== last) { last = hem(); seen += 1; }
+  }
+  return seen / 2.5;
+}"""
+
+
+def _sliding(page: Page, url: str) -> float:
+    """Redraws seen per second while a slider moves on at every frame."""
+    page.goto(f"{url}/draft/1?school=bodice-half-sheet")
+    page.locator("[data-piece='front']").wait_for(state="attached")
+    return float(page.evaluate(SLIDE))
 
 
 def _memory(app: Application) -> float:

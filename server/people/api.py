@@ -140,6 +140,11 @@ def chart_of(room: Workroom, chart_id: int) -> MeasureChart:
     return found
 
 
+def known_values(chart: MeasureChart) -> dict[str, float]:
+    """The chart's measures in the order of taking; keys of a later version are left out."""
+    return {k: chart.values[k] for k in MEASURES if k in chart.values}
+
+
 @router.get("/measure-keys", response={200: MeasureKeysOut, **ERRORS})
 def measure_keys(request: HttpRequest) -> MeasureKeysOut:
     """All measures with their drawings."""

@@ -22,7 +22,7 @@ from patterncraft.units import format_length
 
 from ..config.answers import ERRORS, Wire, download
 from ..workrooms.access import workroom_of
-from .api import ChartOut, chart_of, chart_out
+from .api import ChartOut, chart_of, chart_out, known_values
 from .models import MeasureChart, Person
 
 router = Router(tags=["people"])
@@ -141,7 +141,7 @@ def export_chart(request: HttpRequest, chart_id: int, kind: str) -> HttpResponse
     """``csv`` in the house unit, else the open file."""
     room = workroom_of(request)
     chart = chart_of(room, chart_id)
-    known = {k: chart.values[k] for k in MEASURES if k in chart.values}
+    known = known_values(chart)
     stem = f"{chart.person.name} {chart.taken_on}"
     if kind == "csv":
         text = chart_to_csv(known, frozenset(chart.estimated), room.house_rules().unit)

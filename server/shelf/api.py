@@ -18,7 +18,7 @@ from patterncraft.measures.keys import MEASURES
 from patterncraft.units import format_length
 
 from ..config.answers import ERRORS
-from ..people.api import chart_of
+from ..people.api import chart_of, known_values
 from ..people.models import Person
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
@@ -69,14 +69,10 @@ def add_block(request: HttpRequest, body: BlockIn) -> HttpResponse:
     rules = room.house_rules()
     settings = services.read_settings(body.school, body.settings, rules.unit)
     base = services.base_of(room, body.base_id)
-    draft = school(body.school).draft(_known(chart.values), settings, base, rules)
+    draft = school(body.school).draft(known_values(chart), settings, base, rules)
     file = block_file(draft, body.name)
     block = services.keep_block(room, body.name, chart.person, file, f"drafted from the measures of {chart.taken_on}")
     return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
-
-
-def _known(values: dict[str, float]) -> dict[str, float]:
-    return {k: v for k, v in values.items() if k in MEASURES}
 
 
 @router.post("/blocks/import", response={200: BlockOut, **ERRORS})
@@ -122,7 +118,7 @@ def redraft(request: HttpRequest, block_id: int, body: RevisionIn) -> HttpRespon
     rules = room.house_rules()
     settings = {**before.settings, **services.read_settings(before.school, body.settings, rules.unit)}
     base = services.base_of(room, body.base_id) or before.base
-    draft = school(before.school).draft(_known(chart.values) if chart else before.measures, settings, base, rules)
+    draft = school(before.school).draft(known_values(chart) if chart else before.measures, settings, base, rules)
     draft = corrected(draft, before.corrections)
     told = f"from the measures of {chart.taken_on}" if chart else "with other settings"
     services.keep_revision(block, block_file(draft, block.name), body.note or f"drafted anew {told}")

@@ -18,7 +18,7 @@ from patterncraft.measures.keys import MEASURES
 from patterncraft.units import Unit, format_length
 
 from ..config.answers import ERRORS
-from ..people.api import chart_of
+from ..people.api import chart_of, known_values
 from ..workrooms.access import workroom_of
 from . import services
 from .shapes import DraftIn, DraftOut, FigureLine, SchoolCompared, SchoolForChart, SchoolOut, SettingOut
@@ -102,7 +102,7 @@ def try_draft(request: HttpRequest, body: DraftIn) -> HttpResponse:
 @router.get("/charts/{chart_id}/schools", response={200: list[SchoolForChart], **ERRORS})
 def schools_for(request: HttpRequest, chart_id: int) -> list[SchoolForChart]:
     """Which schools a chart is enough for, and what each other one lacks."""
-    chart = _known(chart_of(workroom_of(request), chart_id).values)
+    chart = known_values(chart_of(workroom_of(request), chart_id))
     return [
         SchoolForChart(school=s.name, title=s.title, family=s.family, ready=not s.lacks(chart), lacks=_titles(s.lacks(chart)))
         for s in in_order()
@@ -114,7 +114,7 @@ def compare_schools(request: HttpRequest, chart_id: int) -> HttpResponse:
     """Every school drawn for one chart, with the numbers on which they differ."""
     room = workroom_of(request)
     rules = room.house_rules()
-    chart = _known(chart_of(room, chart_id).values)
+    chart = known_values(chart_of(room, chart_id))
     made: dict[str, Block] = {}
     rows = [_compared(s, chart, made, rules) for s in in_order()]
     return HttpResponse(f"[{','.join(r.model_dump_json() for r in rows)}]", content_type="application/json")
@@ -163,7 +163,3 @@ def _ease(cm: float, unit: Unit) -> str:
 
 def _titles(keys: list[str]) -> list[str]:
     return [MEASURES[k].title for k in keys]
-
-
-def _known(values: dict[str, float]) -> dict[str, float]:
-    return {k: v for k, v in values.items() if k in MEASURES}
