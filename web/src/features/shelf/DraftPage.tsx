@@ -1,9 +1,10 @@
 /** Drafting a block from one chart: the school and its settings beside the drawing, the audit always in sight. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlocks, useChartSchools, usePeople, useSchools, useSession } from "../../api/queries";
+import { useNewest } from "../../api/useNewest";
 import { Button, Choice, Field, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { AuditList } from "./AuditList";
 import { Construction } from "./Construction";
@@ -68,17 +69,11 @@ function Drafting({ person, chart, schools, blocks }: Props) {
   const baseId = base === undefined ? (school?.base_optional ? null : (grounds[0]?.id ?? null)) : base;
   const blockName = name ?? `${person.name.split(" ")[0]}, ${WORDS[school?.family ?? "bodice"]}`;
   const lacks = ready.data?.find((r) => r.school === school?.name)?.lacks ?? [];
-  const draft = useQuery({
-    queryKey: ["draft", chart.id, chart.texts, school?.name, settings, baseId],
-    queryFn: () =>
-      ok(
-        client.POST("/api/drafts", {
-          body: { school: school?.name ?? "", measures: chart.values, settings, base_id: baseId },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const draft = useNewest((body: Schemas["DraftIn"]) => ok(client.POST("/api/drafts", { body })));
+  const { ask } = draft;
+  useEffect(() => {
+    if (school) void ask({ school: school.name, measures: chart.values, settings, base_id: baseId });
+  }, [ask, school, chart.values, settings, baseId]);
   const keep = useMutation({
     mutationFn: () =>
       ok(
@@ -103,6 +98,7 @@ function Drafting({ person, chart, schools, blocks }: Props) {
     setSettings({});
     setBase(undefined);
     keep.reset();
+    draft.clear();
   };
   return (
     <main className="flex h-full min-h-[560px]">
@@ -168,7 +164,7 @@ function Drafting({ person, chart, schools, blocks }: Props) {
           <Field label="Name of the block" value={blockName} onChange={(e) => setName(e.target.value)} />
           <Button
             weight="strong"
-            disabled={!draft.data || draft.isError || keep.isPending}
+            disabled={!draft.answer || Boolean(draft.failed) || keep.isPending}
             onClick={() => keep.mutate()}
           >
             Hang it on the shelf
@@ -178,10 +174,10 @@ function Drafting({ person, chart, schools, blocks }: Props) {
         <SettingsForm school={school} values={settings} onChange={setSettings} />
       </section>
       <div className="min-w-0 flex-1">
-        {draft.isPending && <Waiting what="the draft" />}
-        {draft.isError && (
+        {!draft.answer && !draft.failed && <Waiting what="the draft" />}
+        {draft.failed && (
           <div className="p-4">
-            <Notice>{draft.error.message}</Notice>
+            <Notice>{draft.failed}</Notice>
             <p className="mt-3">
               <Link to={`/measures/${person.id}`} className="text-chalk underline">
                 {lacks.length > 0 ? `Measure ${lacks.join(", ").toLowerCase()}` : "Back to the measures"}
@@ -189,10 +185,10 @@ function Drafting({ person, chart, schools, blocks }: Props) {
             </p>
           </div>
         )}
-        {draft.data && !draft.isError && (
+        {draft.answer && !draft.failed && (
           <Construction
             key={school.name}
-            draft={draft.data}
+            draft={draft.answer}
             unit={session.data?.unit ?? "cm"}
             label={`${school.title} for ${person.name}`}
           />
@@ -202,9 +198,9 @@ function Drafting({ person, chart, schools, blocks }: Props) {
         label="Audit of the block"
         className="w-[260px] shrink-0 border-ink border-l px-4 py-3 max-lg:w-[220px]"
       >
-        {draft.data && !draft.isError && (
+        {draft.answer && !draft.failed && (
           <AuditList
-            lines={draft.data.audit}
+            lines={draft.answer.audit}
             onCure={(remedy) => setSettings({ ...settings, ...remedy.settings })}
           />
         )}

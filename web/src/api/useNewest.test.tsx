@@ -1,0 +1,46 @@
+import { act, renderHook, waitFor } from "@testing-library/react";
+import { expect, it } from "vitest";
+import { Refusal } from "./client";
+import { useNewest } from "./useNewest";
+
+/** Questions that are answered when the test says so. */
+function held() {
+  const open: { question: number; answer: (text: string) => void; refuse: (words: string) => void }[] = [];
+  const put = (question: number) =>
+    new Promise<string>((answer, fail) => {
+      const refuse = (message: string) =>
+        fail(new Refusal({ code: "", message, where: "", cure: "", field: "" }, 422));
+      open.push({ question, answer, refuse });
+    });
+  return { open, put };
+}
+
+it("has one question under way, asks the newest next, and shows every answer on the way", async () => {
+  const { open, put } = held();
+  const { result } = renderHook(() => useNewest(put));
+  act(() => {
+    void result.current.ask(1);
+    void result.current.ask(2);
+    void result.current.ask(3);
+  });
+  expect(open.map((o) => o.question)).toEqual([1]);
+  await act(async () => open[0]?.answer("one"));
+  expect(result.current.answer).toBe("one");
+  expect(open.map((o) => o.question)).toEqual([1, 3]);
+  await act(async () => open[1]?.answer("three"));
+  expect(result.current.answer).toBe("three");
+});
+
+it("keeps the last answer beside a refusal, and forgets both when cleared", async () => {
+  const { open, put } = held();
+  const { result } = renderHook(() => useNewest(put));
+  act(() => void result.current.ask(1));
+  await act(async () => open[0]?.answer("one"));
+  act(() => void result.current.ask(2));
+  await act(async () => open[1]?.refuse("not so"));
+  expect([result.current.answer, result.current.failed]).toEqual(["one", "not so"]);
+  act(() => void result.current.ask(3));
+  act(() => result.current.clear());
+  await act(async () => open[2]?.answer("late"));
+  await waitFor(() => expect([result.current.answer, result.current.failed]).toEqual([null, ""]));
+});
