@@ -7,6 +7,7 @@ from math import radians, sin
 
 from ..geometry.flatten import flat_path
 from ..geometry.path import Path, chain
+from ..geometry.transform import slide
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import run_of
@@ -71,7 +72,7 @@ def _walked_up(piece: Piece) -> Path:
     """From the underarm (at 0) to the tip. A block's outline runs from the tip down."""
     path = chain([piece.outline[i].path for i in run_of(piece, "armhole")]).reversed()
     origin = path.start
-    return Path(tuple(tuple(z - origin for z in s) for s in path.segments))  # type: ignore[misc]
+    return path.placed(slide(-origin))
 
 
 def _notch(pattern: Pattern, piece: str, whole: float) -> float:

@@ -8,6 +8,7 @@ from math import pi, sin, tan
 
 from ..geometry.curves import guided
 from ..geometry.path import Path, straight
+from ..geometry.transform import turn_over
 from ..paper.edge import Edge
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
 from .lines import bulging
@@ -74,7 +75,7 @@ def straight_gore(g: GoreSize) -> Piece:
         up = where_zero(lambda u: _upper_seam(g, u, hip_right).length - g.seam, up - 2, up + 2)
     waist = _waistline(g, up)
     right = _upper_seam(g, up, hip_right)
-    left = Path(tuple(tuple(-z.conjugate() for z in s) for s in right.segments))  # type: ignore[misc]
+    left = right.placed(turn_over(0j, 1j))
     foot_right, foot_left = complex(g.hip / 2, g.long), complex(-g.hip / 2, g.long)
     outline = (
         Edge("waist", "seam", waist),

@@ -12,6 +12,7 @@ from ..drafting.school import Drawn, Family, Girth, Run, School
 from ..drafting.sewing import equal, held, side_of
 from ..errors import BadMeasure
 from ..geometry.path import Path, straight
+from ..geometry.transform import turn_over
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..measures.keys import MEASURES
@@ -170,7 +171,7 @@ def _sleeve(c: Chart, s: Settings, t: Top, pencil: Construction) -> Piece:
         )
     underarm = complex(half, drop)
     right = _sleeve_line(corner, underarm)
-    left = Path(tuple(tuple(-z.conjugate() for z in seg) for seg in right.reversed().segments))  # type: ignore[misc]
+    left = right.reversed().placed(turn_over(0j, 1j))
     foot = complex(half, drop + s.sleeve_length)
     pencil.draw(
         "sleeve",

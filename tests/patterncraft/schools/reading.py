@@ -1,6 +1,7 @@
 """Reading a draft's own sums by their label."""
 
 from patterncraft.drafting.school import Block
+from patterncraft.geometry.path import Path
 from patterncraft.paper.piece import Piece
 
 
@@ -20,5 +21,5 @@ def points_of(block: Block, piece: str = "") -> dict[str, complex]:
     return {label: z for s in block.stages if not piece or s.piece == piece for label, z in s.points}
 
 
-def path_of(piece: Piece, edge: str):  # type: ignore[no-untyped-def]
+def path_of(piece: Piece, edge: str) -> Path:
     return next(e for e in piece.outline if e.name == edge).path
