@@ -35,15 +35,8 @@ class Levers(NamedTuple):
     width: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
-class SideShape:
-    """How far one side of the cap stands off its chord: hollow at the lower quarter, bulge at the upper, cm."""
-
-    hollow: float
-    bulge: float
-
-
-FRONT, BACK = SideShape(1.4, 1.9), SideShape(0.8, 1.7)
+FRONT, BACK = 1.9, 1.7
+"""cm by which the upper part of a side stands off its chord."""
 Ended = tuple[complex, complex]
 """A point and the unit direction of travel through it."""
 
@@ -62,27 +55,13 @@ def _unit(z: complex) -> complex:
     return z / abs(z)
 
 
-def free_side(underarm: complex, top: complex, shape: SideShape, roundness: float) -> Path:
-    """One side of a cap drawn freely, from the underarm up to the top: level at both, a hollow square to the
-    chord at its quarter, through its middle, a bulge at three quarters."""
-    chord = top - underarm
-    outward = _unit(chord) * (1j if chord.real > 0 else -1j) * -1
-    places = [underarm + chord * t for t in (0.25, 0.5, 0.75)]
-    low = places[0] - outward * shape.hollow * roundness
-    high = places[2] + outward * shape.bulge * roundness
-    level = complex(1 if chord.real > 0 else -1, 0)
-    stops = [underarm, low, places[1], high, top]
-    along = [level, _unit(stops[2] - stops[0]), _unit(stops[3] - stops[1]), _unit(stops[4] - stops[2]), level]
-    return smooth(list(zip(stops, along, strict=True)))
-
-
-def fitted_side(lower: Path, top: complex, shape: SideShape, roundness: float) -> Path:
+def fitted_side(lower: Path, top: complex, bulge: float, roundness: float) -> Path:
     """One side whose lower part is given (a copy of the armhole, from the underarm up): from its end a smooth
     way to the top, standing off its chord by the bulge, level at the top."""
     start = lower.end
     chord = top - start
     outward = _unit(chord) * (1j if chord.real > 0 else -1j) * -1
-    crest = start + 0.62 * chord + outward * shape.bulge * roundness
+    crest = start + 0.62 * chord + outward * bulge * roundness
     level = complex(1 if chord.real > 0 else -1, 0)
     upper = smooth([(start, lower.end_direction), (crest, _unit(top - start)), (top, level)])
     return Path((*lower.segments, *upper.segments))

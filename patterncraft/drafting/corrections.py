@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter, ValidationError
 
 from ..errors import BadSetting, no_such
+from ..geometry.length import segment_length
 from ..geometry.path import Path
 from ..geometry.segment import Segment
 from ..house import Strict
@@ -19,8 +20,12 @@ from ..paper.piece import Piece
 from ..paper.sewn import run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..validation import first_fault
+from .cap import HEIGHT
 from .school import Block
 from .solving import where_zero
+
+FLATTEST, ROUNDEST = 0.6, 1.4
+"""How far a cap's bulge may be brought in or out, as a share of what it was."""
 
 
 class _Correction(Strict):
@@ -73,7 +78,8 @@ class TrueLegs(_Correction):
 
 
 class SoftenCap(_Correction):
-    """The cap's curves are flattened or rounded, both sides alike, until it has the ease asked for, cm."""
+    """The cap's curves above its balance marks are flattened or rounded, both sides alike, then its top lowered or
+    raised, until it has the ease asked for, cm. Below the marks it stays the armhole's own curve."""
 
     correction: Literal["soften_cap"] = "soften_cap"
     piece: str = Field(default="sleeve", max_length=80)
@@ -92,8 +98,13 @@ class SoftenCap(_Correction):
         index = run_of(piece, "cap")[0]
         cap = piece.outline[index].path
         target = armhole + self.ease
-        share = where_zero(lambda k: _flattened(cap, k).length - target, 0.2, 1.8, 1e-6)
-        drawn = _flattened(cap, share)
+        at = sorted(n.at_a for n in pattern.notches if n.seam == seam.name)
+        low, high = (at[0], at[-1]) if len(at) > 1 else (0.0, cap.length)
+        share = where_zero(lambda k: _bent(cap, k, 0.0, low, high).length - target, FLATTEST, ROUNDEST, 1e-6)
+        lift = 0.0
+        if abs(_bent(cap, share, lift, low, high).length - target) > 0.005:
+            lift = where_zero(lambda x: _bent(cap, share, x, low, high).length - target, -HEIGHT, HEIGHT, 1e-6)
+        drawn = _bent(cap, share, lift, low, high)
         if abs(drawn.length - target) > 0.02:
             raise BadSetting(
                 f"flattened or rounded as far as it looks like a cap it comes to {drawn.length - armhole:.1f} cm of ease, not {self.ease:.1f}.",
@@ -150,19 +161,30 @@ def _end_moved(path: Path, to: complex) -> Path:
     return Path((moved, *path.segments[1:]))
 
 
-def _flattened(cap: Path, share: float) -> Path:
-    """Every point of the cap brought nearer to its side's chord (or farther off): offsets times ``share``."""
-    top = min((s[-1] for s in cap.segments[:-1]), key=lambda z: z.imag)
+def _bent(cap: Path, share: float, lift: float, low: float, high: float) -> Path:
+    """The cap with its joints between ``low`` and ``high`` (cm along it) brought nearer to their side's chord, or
+    farther off: offsets times ``share``; and its top ``lift`` cm higher, the other joints in proportion to their
+    height. Joints take their handles along, so every direction stays as it was; what lies beyond is not touched."""
+    joints = [s[0] for s in cap.segments] + [cap.end]
+    top = min(range(1, len(joints) - 1), key=lambda i: joints[i].imag)
+    shifts, so_far = [0j], 0.0
+    for i, seg in enumerate(cap.segments[:-1], 1):
+        so_far += segment_length(seg)
+        chord = (cap.start, joints[top]) if i < top else (joints[top], cap.end)
+        bulge = 0j if i == top else _off(joints[i], *chord) * (share - 1)
+        rise = lift * (joints[i].imag - cap.start.imag) / (cap.start.imag - joints[top].imag)
+        shifts.append(bulge + 1j * rise if low < so_far < high else 0j)
+    shifts.append(0j)
+    return Path(tuple(_shifted(seg, a, b) for seg, a, b in zip(cap.segments, shifts, shifts[1:], strict=False)))
 
-    def nearer(z: complex, a: complex, b: complex) -> complex:
-        along = (b - a) / abs(b - a)
-        foot = a + along * ((z - a) * along.conjugate()).real
-        return foot + (z - foot) * share
 
-    segments: list[Segment] = []
-    a, b = cap.start, top
-    for s in cap.segments:
-        segments.append(tuple(z if z in (cap.start, top, cap.end) else nearer(z, a, b) for z in s))  # type: ignore[arg-type]
-        if s[-1] == top:
-            a, b = top, cap.end
-    return Path(tuple(segments))
+def _off(z: complex, a: complex, b: complex) -> complex:
+    """From the foot on the line a–b to z."""
+    along = (b - a) / abs(b - a)
+    return z - a - along * ((z - a) * along.conjugate()).real
+
+
+def _shifted(seg: Segment, by_start: complex, by_end: complex) -> Segment:
+    if len(seg) == 2:
+        return seg[0] + by_start, seg[1] + by_end
+    return seg[0] + by_start, seg[1] + by_start, seg[2] + by_end, seg[3] + by_end

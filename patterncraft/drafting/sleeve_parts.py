@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, straight
@@ -144,8 +143,17 @@ def sleeve_promises(piece: Piece, longer: float, armhole: WholeArmhole, ease: fl
     return Pattern((piece,), (cap, underarm), tuple(notches))
 
 
-def below(c: Chart, s: Any, cap: Path, pencil: Construction) -> Below:
-    """Length, elbow and hem, from the arm; for any school's settings with ``hem_ease``."""
+@dataclass(frozen=True, slots=True)
+class Bend:
+    """How a sleeve follows the bent arm, cm: hem raised at the front seam, hem forward, front seam in at the elbow."""
+
+    raised: float = 0.0
+    forward: float = 0.0
+    front_in: float = 0.0
+
+
+def below(c: Chart, hem_ease: float, cap: Path, pencil: Construction, bend: Bend) -> Below:
+    """Length, elbow and hem, from the arm."""
     top = min(z.imag for seg in cap.segments for z in (seg[0], seg[-1]))
     hem = c["arm_length"] + top
     elbow = c["shoulder_to_elbow"] + top if "shoulder_to_elbow" in c else hem / 2 + 1
@@ -156,22 +164,20 @@ def below(c: Chart, s: Any, cap: Path, pencil: Construction) -> Below:
         )
     )
     wide = cap.end.real - cap.start.real
-    at_hem = min(c["wrist_girth"] + s.hem_ease, wide)
+    at_hem = min(c["wrist_girth"] + hem_ease, wide)
     pencil.draw(
         "sleeve",
         "Down from the top the arm's length; the elbow; at the hem the wrist with its ease, a little forward.",
         Sum("Below the biceps line", length(hem), "{} − {}", (length(c["arm_length"]), length(-top))),
         Sum("Elbow", length(elbow)),
-        Sum("Hem", length(at_hem), "{} + {}", (length(c["wrist_girth"]), length(s.hem_ease))),
+        Sum("Hem", length(at_hem), "{} + {}", (length(c["wrist_girth"]), length(hem_ease))),
         points={"5": complex(0, elbow), "6": complex(0, hem)},
         paths=(straight(0j, complex(0, hem)),),
         guide=True,
     )
-    raised = getattr(s, "front_raised", 0.0)
-    forward = getattr(s, "forward", 0.0)
     return Below(
         elbow,
-        complex(forward - at_hem / 2, hem),
-        complex(forward + at_hem / 2, hem - raised),
-        getattr(s, "front_in", 0.0),
+        complex(bend.forward - at_hem / 2, hem),
+        complex(bend.forward + at_hem / 2, hem - bend.raised),
+        bend.front_in,
     )

@@ -17,9 +17,11 @@ from ..drafting.lines import circle_hit, second_leg, waisted, x_at
 from ..drafting.reduction import LEAST, WIDEST
 from ..drafting.school import Drawn, Girth, Run, School
 from ..drafting.sewing import eased, side_of
+from ..errors import BadMeasure
 from ..geometry.path import Path, straight
 from ..house import Strict, length_field
 from ..measures.chart import Chart
+from ..measures.keys import MEASURES
 from ..paper.edge import Edge
 from ..paper.lens import Lens, straight_lens
 from ..paper.pattern import Pattern
@@ -320,8 +322,8 @@ def _front(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
     level = f.back_tip_level + 1.5
     tip = circle_hit(leg, level, c["shoulder_length"])
     if tip is None:
-        refuse_where((("shoulder_length", True, "it is too short to reach down to the front tip's level"),))
-        raise AssertionError
+        title = MEASURES["shoulder_length"].title
+        raise BadMeasure("it is too short to reach down to the front tip's level.", title, "Measure it again.", "shoulder_length")
     along = (tip - leg) / abs(tip - leg)
     pencil.draw(
         name,

@@ -22,7 +22,7 @@ from ..measures.chart import Chart
 from ..moves.rotate_dart import RotateDart
 from ..paper.edge import Edge
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, DrawnLine, Piece
+from ..paper.piece import DrawnLine, Piece
 from ..paper.seam import Notch
 from ..paper.sewn import run_of, sewn_length
 from ..places import DartPlace
@@ -206,7 +206,7 @@ def _half(
             outline=outline,
             darts=tuple(d for d in p.darts if d.name in names),
             lines=(*kept, line),
-            cut=replace(p.cut) if p.cut.on_fold else CutPlan(2, on_fold=False, mirrored=True),
+            cut=p.cut,
         ),
         under.length,
     )

@@ -13,7 +13,7 @@ from ..drafting.bodice_parts import refuse_where
 from ..drafting.cap import BACK, FRONT, Solved, caution_for, fitted_side, solve_cap, turned_to_front, whole_cap
 from ..drafting.construction import Construction
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
-from ..drafting.sleeve_parts import below, sleeve_piece, sleeve_promises
+from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
 from ..errors import BadMeasure, BadSetting
 from ..geometry.path import Path, straight
 from ..geometry.transform import slide
@@ -105,7 +105,8 @@ class SleeveCompass(School):
         wanted = (chart["upper_arm_girth"] + s.biceps_ease) / 2
         solved = _nearest_the_arm(solved_at, found, wanted)
         _cap_stage(solved, armhole, found, wanted, pencil)
-        piece, longer = sleeve_piece(solved.cap, below(chart, s, solved.cap, pencil))
+        bend = Bend(s.front_raised, s.forward, s.front_in)
+        piece, longer = sleeve_piece(solved.cap, below(chart, s.hem_ease, solved.cap, pencil, bend))
         pencil.draw(
             "sleeve",
             "The underarm seams; the back one is longer and eased in at the elbow, or takes a dart there.",

@@ -10,7 +10,7 @@ from ..drafting.armhole_of import whole_armhole
 from ..drafting.cap import Levers, Solved, caution_for, smooth, solve_cap, whole_cap
 from ..drafting.construction import Construction
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
-from ..drafting.sleeve_parts import below, sleeve_piece, sleeve_promises
+from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
 from ..errors import BadMeasure
 from ..geometry.path import Path, straight
 from ..geometry.transform import turn_over
@@ -91,7 +91,7 @@ class SleeveThirds(School):
             *caution_for(solved.ease),
             paths=(solved.cap,),
         )
-        piece, longer = sleeve_piece(solved.cap, below(chart, s, solved.cap, pencil))
+        piece, longer = sleeve_piece(solved.cap, below(chart, s.hem_ease, solved.cap, pencil, Bend()))
         pencil.draw("sleeve", "The underarm seams, alike.", paths=tuple(e.path for e in piece.outline[1:]))
         wide = abs(solved.cap.end - solved.cap.start)
         girths = (

@@ -81,7 +81,12 @@ def test_new_style_takes_the_rules_of_now(us: Caller, style: Style) -> None:
     made = us.post("/styles", {"name": "Second", "block_id": block}).json()
     assert "side 3.0 cm" in us.get(f"/styles/{made['id']}/paper").json()["pieces"][0]["edges"]
     # The preview of a style is worked by its own rules.
-    old = us.get(f"/styles/{style.pk}").json()
-    for style_id, set_back in ((style.pk, "2.5"), (made["id"], "2.5")):
-        body = {"blocks": old["blocks"], "steps": [], "trying": ROTATE, "style_id": style_id}
-        assert us.post("/preview", body).json()["refused"] is None, set_back
+    set_rule(us, "set_backs.shoulder", "4")
+    third = us.post("/styles", {"name": "Third", "block_id": block}).json()
+    points = []
+    for detail in (made, third):
+        body = {"blocks": detail["blocks"], "steps": [], "trying": ROTATE, "style_id": detail["id"]}
+        (front,) = us.post("/preview", body).json()["work"]["table"]["pieces"]
+        dart = next(d for d in front["darts"] if d["name"] == "shoulder dart")
+        points.append(abs(complex(dart["point"]["x"] - dart["pivot"]["x"], dart["point"]["y"] - dart["pivot"]["y"])))
+    assert points == pytest.approx([2.5, 4.0], abs=1e-3)

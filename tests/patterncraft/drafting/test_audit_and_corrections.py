@@ -9,6 +9,7 @@ from patterncraft.drafting.corrections import MatchShoulders, SoftenCap, TrueLeg
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
+from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.paper.dart import find_dart
 from patterncraft.paper.sewn import run_of, sewn_length
@@ -71,6 +72,13 @@ def test_cap_is_softened_to_the_ease_asked_for(ease: float) -> None:
     for edge in ("front underarm", "back underarm", "hem"):
         assert sewn_length(sleeve, edge) == sewn_length(block.pattern.piece("sleeve"), edge)
     assert broken(mended) == {}
+    # Softened is not bent: every direction is as it was, and below the marks nothing moved.
+    was, now = (next(e for e in b.pattern.piece("sleeve").outline if e.name == "cap").path for b in (block, mended))
+    for a, b in zip(was.segments, now.segments, strict=True):
+        assert Path((b,)).start_direction == pytest.approx(Path((a,)).start_direction)
+        assert Path((b,)).end_direction == pytest.approx(Path((a,)).end_direction)
+    assert now.at(3.0) == pytest.approx(was.at(3.0))
+    assert now.reversed().at(3.0) == pytest.approx(was.reversed().at(3.0))
     # The balance marks stay as far from the underarm on both sides.
     back = next(n for n in mended.pattern.notches if n.name == "back balance")
     old = next(n for n in block.pattern.notches if n.name == "back balance")

@@ -8,12 +8,14 @@ import pytest
 
 from patterncraft.errors import BadFile, BadMeasure, NoSuchName
 from patterncraft.formats.measuring_sheet import measuring_sheet
+from patterncraft.formats.pdf import PaperName
 from patterncraft.measures.csv_io import chart_from_csv, chart_to_csv
 from patterncraft.measures.doubts import compared, doubts
 from patterncraft.measures.figure import FIGURES
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tables import TABLES, size_table
 from patterncraft.measures.tapes import TAPES
+from patterncraft.units import Unit
 from tests.samples import WHOLE
 
 
@@ -48,8 +50,8 @@ class TestTables:
 
 class TestSpreadsheet:
     @pytest.mark.parametrize("unit", ["cm", "in"])
-    def test_out_and_in_again(self, unit: str) -> None:
-        text = chart_to_csv(WHOLE, frozenset({"body_rise"}), unit)  # type: ignore[arg-type]
+    def test_out_and_in_again(self, unit: Unit) -> None:
+        text = chart_to_csv(WHOLE, frozenset({"body_rise"}), unit)
         chart, estimated = chart_from_csv(text.encode(), "cm")
         assert chart == pytest.approx(WHOLE, abs=0.05 if unit == "cm" else 0.08)
         assert estimated == {"body_rise"}
@@ -127,8 +129,8 @@ class TestDrawings:
             assert max(xs) == pytest.approx(-min(xs))
 
     @pytest.mark.parametrize("paper", ["a4", "letter"])
-    def test_blank_sheet_prints_every_measure_once_with_a_line(self, paper: str) -> None:
-        with pikepdf.open(BytesIO(measuring_sheet("cm", paper))) as pdf:  # type: ignore[arg-type]
+    def test_blank_sheet_prints_every_measure_once_with_a_line(self, paper: PaperName) -> None:
+        with pikepdf.open(BytesIO(measuring_sheet("cm", paper))) as pdf:
             wide, high = (float(x) for x in pdf.pages[0].mediabox[2:])
             assert (wide, high) == pytest.approx((595.3, 841.9) if paper == "a4" else (612, 792), abs=0.1)
             assert 2 <= len(pdf.pages) <= 3

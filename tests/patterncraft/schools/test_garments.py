@@ -6,7 +6,7 @@ from math import degrees
 import pytest
 import shapely
 
-from patterncraft.errors import BadMeasure
+from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.sewn import sewn_length
 from patterncraft.units import INCH
@@ -29,7 +29,6 @@ class TestLooseJacket:
     def test_the_zip_decides_the_length(self, zip_length: float) -> None:
         front = draft_by("loose-jacket", WHOLE, zip_length=zip_length).pattern.piece("front")
         assert sewn_length(front, "centre front") == pytest.approx(zip_length)
-        assert path_of(front, "centre front")
         assert next(e for e in front.outline if e.name == "centre front").kind == "opening"
 
     def test_bands_meet_the_edges_they_are_taken_from(self) -> None:
@@ -119,7 +118,7 @@ class TestDolman:
     def test_a_block_whose_darts_cannot_be_moved_is_refused_with_the_reason(self) -> None:
         darted = draft_by("bodice-half-sheet", WHOLE)
         assert darted.pattern.piece("front").lenses
-        with pytest.raises(Exception, match="has no waist"):
+        with pytest.raises(BadSetting, match="has no waist"):
             draft_by("dolman", WHOLE, darted)
 
 

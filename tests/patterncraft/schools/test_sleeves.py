@@ -3,8 +3,7 @@
 import pytest
 
 from patterncraft.drafting.armhole_of import whole_armhole
-from patterncraft.drafting.cap import FRONT as FRONT_SHAPE
-from patterncraft.drafting.cap import Levers, free_side, solve_cap, turned_to_front, whole_cap
+from patterncraft.drafting.cap import FRONT, Levers, fitted_side, solve_cap, turned_to_front, whole_cap
 from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
@@ -92,7 +91,9 @@ def test_front_of_the_cap_is_hollower_than_the_back() -> None:
 
 def test_solver_uses_its_levers_in_order_and_names_the_nearest_when_none_does_it() -> None:
     def draw(levers: Levers) -> Path:
-        side = free_side(16 + levers.width + 0j, complex(0, -14 - levers.height), FRONT_SHAPE, levers.roundness)
+        wide = 16 + levers.width
+        lower = Path(((wide + 0j, wide - 3 + 0j, wide - 4.5 - 1.5j, wide - 5.5 - 3j),))
+        side = fitted_side(lower, complex(0, -14 - levers.height), FRONT, levers.roundness)
         return whole_cap(turned_to_front(side), side)
 
     plain = draw(Levers()).length
