@@ -9,18 +9,25 @@ from typing import Literal
 from .house import HouseRules
 from .paper.dart import darts_of
 from .paper.pattern import Pattern
-from .paper.seam import Notch, Seam, Stretch
+from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from .paper.sewn import run_of
+from .tolerances import SNAP
 
 
 @dataclass(frozen=True, slots=True)
 class Interval:
-    """A seam between two notches. Lengths in cm; ``length_b`` is None where there is no second side."""
+    """A seam between two notches. Lengths in cm; ``length_b`` is None where there is no second side.
+
+    ``rule``: the promise that holds here, in words; empty where it is the seam's own and judged as a whole.
+    ``over``: signed cm by which side a is too long for it (0 when kept).
+    """
 
     start: str
     end: str
     length_a: float
     length_b: float | None
+    rule: str = ""
+    over: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,12 +69,10 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
     made_for = seam.rule.length if seam.rule.kind in ("hold", "ease") and seam.rule.length else None
     b = pattern.side_length(seam.b) if seam.b else made_for
     notches = pattern.notches_of(seam.name)
-    over = _outside(seam, a, b, rules.sewing_tolerance)
-    worst = abs(over)
-    intervals = _intervals(notches, a, b if seam.b else None)
-    if seam.rule.kind == "equal":
-        misses = [abs(x.length_a - x.length_b) for x in intervals if x.length_b is not None]
-        worst = max([worst, *(m - rules.sewing_tolerance for m in misses)])
+    intervals, ruled_a, ruled_b = _judged_intervals(seam, notches, a, b, rules.sewing_tolerance)
+    # What interval rules cover is judged there; the seam's own rule holds for the rest together.
+    over = _outside(seam.rule, a - ruled_a, None if b is None else b - ruled_b, rules.sewing_tolerance)
+    worst = max([over, *(x.over for x in intervals)], key=abs)
     return Promise(
         name=seam.name,
         kind="seam",
@@ -75,49 +80,94 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
         side_b=_side_words(seam.b) if seam.b else {"hold": "as drafted", "ease": "as measured"}.get(seam.rule.kind, ""),
         length_a=a,
         length_b=b,
-        rule=str(seam.rule),
-        kept=worst <= 1e-9,
-        over=over,
-        cure=_cure(seam, over),
+        rule=_rule_words(seam),
+        kept=abs(worst) <= 1e-9,
+        over=worst,
+        cure=_cure(seam, over, intervals),
         intervals=intervals,
         edges=tuple((s.piece, s.edge) for s in seam.a + seam.b),
         notches=tuple((n.at_a, n.at_b, n.style) for n in notches),
     )
 
 
-def _outside(seam: Seam, a: float, b: float | None, tolerance: float) -> float:
-    """Signed cm by which a − b lies outside what the rule allows; + means side a is too long."""
-    if b is None:
-        return 0.0
-    low, high = (seam.rule.minimum, seam.rule.maximum) if seam.rule.kind == "ease" else (0.0, 0.0)
-    miss = a - b
-    if low - tolerance <= miss <= high + tolerance:
-        return 0.0
-    return miss - high if miss > high else miss - low
+def _rule_words(seam: Seam) -> str:
+    """The seam's rule, and those that hold between some of its notches."""
+    extra = list(dict.fromkeys(str(r.rule) for r in seam.rules))
+    return ", ".join([str(seam.rule), *(f"in part {x}" for x in extra)])
 
 
-def _intervals(notches: list[Notch], a: float, b: float | None) -> tuple[Interval, ...]:
-    stops = [("start", 0.0, 0.0 if b is not None else None)]
+def _outside(rule: SeamRule, a: float, b: float | None, tolerance: float) -> float:
+    """Signed cm by which side a is too long (+) or too short (−) for what the rule allows; 0 when kept."""
+    if b is None or rule.kind == "free":
+        return 0.0
+    if rule.longer == "b":
+        return -_outside(rule.turned(), b, a, tolerance)
+    low = high = b
+    if rule.kind == "ease":
+        low, high = b + rule.minimum, b + rule.maximum
+    elif rule.kind in ("gather", "pleat"):
+        low = high = b * rule.ratio
+    if low - tolerance <= a <= high + tolerance:
+        return 0.0
+    return a - high if a > high else a - low
+
+
+def _judged_intervals(
+    seam: Seam, notches: list[Notch], a: float, b: float | None, tolerance: float
+) -> tuple[tuple[Interval, ...], float, float]:
+    """The seam from notch to notch, with what holds there and how far it is missed; and how many cm of each
+    side have rules of their own."""
+    stops: list[tuple[str, float, float | None]] = [("start", 0.0, 0.0 if b is not None else None)]
     stops += [(n.name, n.at_a, n.at_b) for n in notches]
     stops.append(("end", a, b))
+    at = {name: (x, y) for name, x, y in stops}
+    ruled_a = ruled_b = 0.0
+    spans: list[tuple[float, float, IntervalRule, float]] = []
+    for r in seam.rules:
+        if r.start in at and r.end in at:
+            (a0, b0), (a1, b1) = at[r.start], at[r.end]
+            width = None if b0 is None or b1 is None else b1 - b0
+            spans.append((a0, a1, r, _outside(r.rule, a1 - a0, width, tolerance)))
+            ruled_a, ruled_b = ruled_a + a1 - a0, ruled_b + (width or 0.0)
     out = []
     for (n0, a0, b0), (n1, a1, b1) in itertools.pairwise(stops):
-        out.append(Interval(n0, n1, a1 - a0, b1 - b0 if b0 is not None and b1 is not None else None))
-    return tuple(out)
+        wide = None if b0 is None or b1 is None else b1 - b0
+        span = next((x for x in spans if x[0] - SNAP <= a0 and a1 <= x[1] + SNAP), None)
+        if span:
+            words, over = str(span[2].rule), span[3] if abs(span[0] - a0) < SNAP else 0.0
+        else:
+            words = ""
+            over = _outside(seam.rule, a1 - a0, wide, tolerance) if seam.rule.kind == "equal" else 0.0
+        out.append(Interval(n0, n1, a1 - a0, wide, words, over))
+    return tuple(out), ruled_a, ruled_b
 
 
 def _side_words(side: tuple[Stretch, ...]) -> str:
     return " + ".join(f"{s.piece} {s.edge}" for s in side)
 
 
-def _cure(seam: Seam, over: float) -> str:
-    if not over:
+def _cure(seam: Seam, over: float, intervals: tuple[Interval, ...]) -> str:
+    if over:
+        if seam.rule.kind == "hold":
+            word = "grown" if over > 0 else "shrunk"
+            return f"It has {word} by {abs(over):.2f} cm since the block: what is sewn to it must follow, or true it."
+        return f"The {_longer(over)} cm too long for the {_other(over)}: true one of them, or ease it in and say so."
+    missed = [x for x in intervals if x.over]
+    if not missed:
         return ""
-    longer, shorter = ("first", "second") if over > 0 else ("second", "first")
-    if seam.rule.kind == "hold":
-        word = "grown" if over > 0 else "shrunk"
-        return f"It has {word} by {abs(over):.2f} cm since the block: what is sewn to it must follow, or true it."
-    return f"The {longer} side is {abs(over):.2f} cm too long for the {shorter}: true one of them, or ease it in and say so."
+    worst = max(missed, key=lambda x: abs(x.over))
+    return (
+        f"From {worst.start} to {worst.end} the {_longer(worst.over)} cm too long for the {_other(worst.over)}: "
+        "move a notch, or give one side the difference there."
+    )
+
+
+def _longer(over: float) -> str:
+    return f"{'first' if over > 0 else 'second'} side is {abs(over):.2f}"
+
+
+def _other(over: float) -> str:
+    return "second" if over > 0 else "first"
 
 
 def _leg_promises(piece_name: str, pattern: Pattern, rules: HouseRules) -> list[Promise]:

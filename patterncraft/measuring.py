@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
+from .paper.nearest import nearest_spot
 from .paper.piece import Piece
 from .paper.sewn import Spot, distance_of, neighbours, point_of
-from .places import EdgePlace, nearest_spot
+from .places.place import EdgePlace
 
 CATCH: Final = 0.3
 """cm; a tape laid this near to a corner or a dart's mouth is laid on it."""

@@ -6,17 +6,18 @@ into words. Nothing in the interface computes them again.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
 from .units import Unit, format_length
 
-Kind = Literal["length", "fine", "angle", "count", "area", "share"]
+Kind = Literal["length", "fine", "angle", "count", "area", "share", "ratio"]
 
 
 @dataclass(frozen=True, slots=True)
 class Quantity:
-    """A number with what it measures: cm, cm to the tenth of a millimetre (fine), degrees, pieces, cm², or a share (0–1)."""
+    """A number with what it measures: cm, cm to the tenth of a millimetre (fine), degrees, pieces, cm², a share (0–1) or a ratio to 1."""
 
     value: float
     kind: Kind = "length"
@@ -33,6 +34,8 @@ class Quantity:
             return f"{self.value:.1f} cm²"
         if self.kind == "share":
             return f"{100 * self.value:.0f} %"
+        if self.kind == "ratio":
+            return f"{self.value:.2f} : 1"
         return f"{self.value:g}"
 
 
@@ -70,3 +73,8 @@ def degrees(value: float) -> Quantity:
 def note(text: str) -> Sum:
     """A caution in words, shown with the sums."""
     return Sum(text, note=True)
+
+
+def notes(told: Iterable[str]) -> tuple[Sum, ...]:
+    """What following an act has to tell, as cautions."""
+    return tuple(note(text) for text in told)

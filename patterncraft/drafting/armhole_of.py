@@ -7,11 +7,11 @@ from math import radians, sin
 
 from ..geometry.flatten import flat_path
 from ..geometry.path import Path, chain
+from ..geometry.solving import where_zero
 from ..geometry.transform import slide
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import run_of
-from .solving import where_zero
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,10 +14,10 @@ from typing import Any, NamedTuple
 from ..errors import BadSetting
 from ..geometry.path import Path
 from ..geometry.segment import Segment
+from ..geometry.solving import where_zero
 from ..geometry.transform import turn_over
 from ..units import format_length
 from ..working import Sum, length, note
-from .solving import where_zero
 
 CROWN = 1.25
 """How many times a third of the chord the level handle at the cap's top is long."""

@@ -13,6 +13,7 @@ from ..errors import BadSetting, no_such
 from ..geometry.length import segment_length
 from ..geometry.path import Path
 from ..geometry.segment import Segment
+from ..geometry.solving import where_zero
 from ..house import Strict
 from ..paper.dart import find_dart
 from ..paper.pattern import Pattern
@@ -22,7 +23,6 @@ from ..paper.sound import assert_sound
 from ..validation import first_fault
 from .cap import HEIGHT
 from .school import Block
-from .solving import where_zero
 
 FLATTEST, ROUNDEST = 0.6, 1.4
 """How far a cap's bulge may be brought in or out, as a share of what it was."""

@@ -8,11 +8,11 @@ from math import pi, sin, tan
 
 from ..geometry.curves import guided
 from ..geometry.path import Path, straight
+from ..geometry.solving import where_zero
 from ..geometry.transform import turn_over
 from ..paper.edge import Edge
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
 from .lines import bulging
-from .solving import where_zero
 
 
 @dataclass(frozen=True, slots=True)

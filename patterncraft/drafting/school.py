@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from pydantic import ValidationError
@@ -15,7 +15,7 @@ from ..measures.chart import Chart, checked
 from ..measures.doubts import inches_slip
 from ..measures.keys import MEASURES, measure
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
+from ..paper.piece import Paper, Piece
 from ..paper.sound import assert_sound
 from ..validation import first_fault
 from .construction import Construction, Stage
@@ -123,6 +123,7 @@ class School(ABC):
         pattern, girths = self.build(own, chosen, pencil, ground)
         for piece in pattern.pieces:
             self._sound(piece)
+        pattern = replace(pattern, pieces=tuple(_on_paper_of_its_own(p) for p in pattern.pieces))
         return Block(
             self.name, own, chosen.model_dump(mode="json"), pattern, tuple(pencil.stages), girths, base if ground else None
         )
@@ -216,3 +217,8 @@ def base_fault(pattern: Pattern, wanted: Base) -> str:
     except PatternError as e:
         return str(e)
     return ""
+
+
+def _on_paper_of_its_own(piece: Piece) -> Piece:
+    """A block is traced onto one sheet: whatever it was drawn on, all of its paper is the block's."""
+    return replace(piece, paper=Paper(piece.paper.tapes))

@@ -72,8 +72,13 @@ class GrainData(Strict):
 
 
 class PaperData(Strict):
+    """Where the paper came from, and its account in cm²: the block's, new, put away."""
+
     tapes: list[PathData] = Field(default_factory=list, max_length=2000)
     patches: list[PathData] = Field(default_factory=list, max_length=2000)
+    block: float | None = Field(default=None, ge=0, le=1e6, description="cm² of the block's paper; none: all of it.")
+    new: float = Field(default=0, ge=-1e-6, le=1e6)
+    away: float = Field(default=0, ge=-1e-6, le=1e6)
 
 
 class CutData(Strict):
@@ -112,6 +117,15 @@ class RuleData(Strict):
     minimum: float = Field(default=0, ge=-100, le=500)
     maximum: float = Field(default=0, ge=-100, le=500)
     length: float = Field(default=0, ge=0, le=5000)
+    ratio: float = Field(default=1, ge=1, le=20, description="Gathered and pleated: the longer side to the shorter.")
+    longer: Literal["a", "b"] = Field(default="a", description="Which side has the fullness.")
+
+
+class IntervalRuleData(RuleData):
+    """A rule from one notch of the seam to another; "start" and "end" are the seam's own."""
+
+    start: Name = Field(alias="from")
+    end: Name = Field(alias="to")
 
 
 class SeamNotch(Strict):
@@ -122,12 +136,16 @@ class SeamNotch(Strict):
 
 
 class SeamData(Strict):
-    """A side is a list of [piece, edge] or [piece, edge, neighbouring edge at the end one walks from]."""
+    """A side is a list of [piece, edge] or [piece, edge, neighbouring edge at the end one walks from]; where an
+    edge lies on its piece in several parts, with the part's number, counted from "1", behind it."""
 
     name: Name
     a: list[list[str]] = Field(min_length=1, max_length=100)
     b: list[list[str]] = Field(default_factory=list, max_length=100)
     rule: RuleData
+    rules: list[IntervalRuleData] = Field(
+        default_factory=list, max_length=100, description="Rules that hold between two notches; the seam's own elsewhere."
+    )
     notches: list[SeamNotch] = Field(default_factory=list, max_length=200)
     length_a: float | None = Field(default=None, description="Derived.")
     length_b: float | None = Field(default=None, description="Derived.")

@@ -19,7 +19,7 @@ from ..paper.edge import Edge
 from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Paper, Piece
-from ..paper.seam import Notch, Seam, SeamRule, Stretch
+from ..paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from ..paper.sewn import distance_of, point_of
 from ..paper.sound import closing_gap, crossing_edges
 from ..validation import first_fault
@@ -32,6 +32,7 @@ from .openfile import (
     EdgeData,
     GirthData,
     GrainData,
+    IntervalRuleData,
     LensData,
     LineData,
     MarkData,
@@ -155,7 +156,7 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
         grain=piece.grain
         and GrainData.model_validate({"from": _pair(piece.grain.start), "to": _pair(piece.grain.end), "kind": piece.grain.kind}),
         notches=_notch_data(pattern, piece),
-        paper=PaperData(tapes=[to_svg(t) for t in piece.paper.tapes], patches=[to_svg(t, True) for t in piece.paper.patches]),
+        paper=_paper_data(piece),
         cut=CutData(quantity=piece.cut.quantity, on_fold=piece.cut.on_fold, mirrored=piece.cut.mirrored, cloth=piece.cut.cloth),
     )
 
@@ -187,11 +188,13 @@ def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamDa
         out.append(
             SeamData(
                 name=s.name,
-                a=[[x for x in stretch if x] for stretch in s.a],
-                b=[[x for x in stretch if x] for stretch in s.b],
-                rule=RuleData(
-                    kind=s.rule.kind, minimum=_short(s.rule.minimum), maximum=_short(s.rule.maximum), length=_short(s.rule.length)
-                ),
+                a=[_stretch_data(x) for x in s.a],
+                b=[_stretch_data(x) for x in s.b],
+                rule=_rule_data(s.rule),
+                rules=[
+                    IntervalRuleData.model_validate({"from": r.start, "to": r.end, **_rule_data(r.rule).model_dump()})
+                    for r in s.rules
+                ],
                 notches=[
                     SeamNotch(name=n.name, style=n.style, at_a=_short(n.at_a), at_b=None if n.at_b is None else _short(n.at_b))
                     for n in pattern.notches_of(s.name)
@@ -202,6 +205,28 @@ def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamDa
             )
         )
     return out
+
+
+def _rule_data(rule: SeamRule) -> RuleData:
+    return RuleData(
+        kind=rule.kind,
+        minimum=_short(rule.minimum),
+        maximum=_short(rule.maximum),
+        length=_short(rule.length),
+        ratio=_short(rule.ratio),
+        longer=rule.longer,
+    )
+
+
+def _paper_data(piece: Piece) -> PaperData:
+    paper = piece.paper
+    return PaperData(
+        tapes=[to_svg(t) for t in paper.tapes],
+        patches=[to_svg(t, True) for t in paper.patches],
+        block=None if paper.block is None else round(paper.block, 9),
+        new=round(paper.new, 9),
+        away=round(paper.away, 9),
+    )
 
 
 def pattern_file(pattern: Pattern, name: str, rules: HouseRules | None = None) -> PatternFile:
@@ -244,7 +269,7 @@ def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
     pieces = tuple(_piece(p, where) for p in file.pieces)
     if len({p.name for p in pieces}) != len(pieces):
         raise BadFile("two pieces have the same name.", where, "Rename one.")
-    seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s)) for s in file.seams)
+    seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for s in file.seams)
     notches = tuple(Notch(n.name, s.name, n.style, n.at_a, n.at_b) for s in file.seams for n in s.notches)
     pattern = Pattern(pieces, seams, notches)
     ledger(pattern, HouseRules())
@@ -272,14 +297,38 @@ def _runs(g: GirthData) -> tuple[Run, ...]:
 
 
 def _side(side: list[list[str]], where: str) -> tuple[Stretch, ...]:
-    for x in side:
-        if len(x) not in (2, 3):
-            raise BadFile("a seam's side lists [piece, edge] or [piece, edge, from].", where)
-    return tuple(Stretch(*x) for x in side)
+    return tuple(_stretch(x, where) for x in side)
 
 
-def _rule(s: SeamData) -> SeamRule:
-    return SeamRule(s.rule.kind, s.rule.minimum, s.rule.maximum, s.rule.length)
+def _stretch(words: list[str], where: str) -> Stretch:
+    """[piece, edge], [piece, edge, from], or with the number of the edge's part behind it, counted from 1."""
+    if len(words) not in (2, 3, 4) or (len(words) == 4 and not words[3].isdigit()):
+        raise BadFile("a seam's side lists [piece, edge], [piece, edge, from] or [piece, edge, from, part].", where)
+    start = words[2] if len(words) > 2 else ""
+    return Stretch(words[0], words[1], start, max(int(words[3]), 1) - 1 if len(words) > 3 else 0)
+
+
+def _stretch_data(s: Stretch) -> list[str]:
+    words = [s.piece, s.edge, s.start, *([str(s.run + 1)] if s.run else [])]
+    return words if s.start or s.run else words[:2]
+
+
+def _rule(r: RuleData) -> SeamRule:
+    return SeamRule(r.kind, r.minimum, r.maximum, r.length, r.ratio, r.longer)
+
+
+def _interval_rules(s: SeamData) -> tuple[IntervalRule, ...]:
+    """Raises BadFile for an end that is no notch of the seam."""
+    known = {"start", "end", *(n.name for n in s.notches)}
+    for r in s.rules:
+        for end in (r.start, r.end):
+            if end not in known:
+                raise BadFile(
+                    f"a rule of the {s.name} seam reaches from “{r.start}” to “{r.end}”, and there is no notch “{end}”.",
+                    s.name,
+                    f"Its notches are: {', '.join(sorted(known - {'start', 'end'})) or 'none'}.",
+                )
+    return tuple(IntervalRule(r.start, r.end, _rule(r)) for r in s.rules)
 
 
 def _piece(data: PieceData, where: str) -> Piece:
@@ -292,7 +341,13 @@ def _piece(data: PieceData, where: str) -> Piece:
         marks=tuple(Mark(m.name, complex(*m.at), m.kind) for m in data.marks),
         lines=tuple(DrawnLine(x.name, from_svg(x.path, place)) for x in data.lines),
         grain=Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind) if data.grain else None,
-        paper=Paper(tuple(from_svg(t, place) for t in data.paper.tapes), tuple(from_svg(t, place) for t in data.paper.patches)),
+        paper=Paper(
+            tuple(from_svg(t, place) for t in data.paper.tapes),
+            tuple(from_svg(t, place) for t in data.paper.patches),
+            data.paper.block,
+            data.paper.new,
+            data.paper.away,
+        ),
         cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
         lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )

@@ -16,13 +16,22 @@ class Transform(NamedTuple):
     mirrored: bool = False
 
     def point(self, z: complex) -> complex:
+        """A point moved along."""
         return self.turn * (z.conjugate() if self.mirrored else z) + self.shift
 
     def segment(self, seg: Segment) -> Segment:
+        """A segment moved along."""
         turn, shift, mirrored = self
         if mirrored:
             return cast(Segment, tuple(turn * z.conjugate() + shift for z in seg))
         return cast(Segment, tuple([turn * z + shift for z in seg]))
+
+    def inverse(self) -> Transform:
+        """The move back."""
+        if self.mirrored:
+            return Transform(self.turn, -self.turn * self.shift.conjugate(), True)
+        back = self.turn.conjugate()
+        return Transform(back, -back * self.shift)
 
     def then(self, later: Transform) -> Transform:
         """This move first, ``later`` after it."""

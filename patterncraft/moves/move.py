@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from abc import abstractmethod
 from dataclasses import dataclass
-from typing import Any, ClassVar, Literal, NamedTuple
+from typing import Any, ClassVar, Literal, NamedTuple, get_args
 
 from pydantic import Field
 
@@ -15,7 +15,28 @@ from ..units import Unit
 from ..working import Sum
 
 Group = Literal["Darts", "Open", "Cut", "Join", "Shape", "Add"]
-Pick = Literal["piece", "dart", "place", "length", "how much"]
+GROUPS: dict[Group, str] = {"Darts": "d", "Open": "o", "Cut": "c", "Join": "j", "Shape": "s", "Add": "a"}
+"""The six groups as the hand would do them, each with its key."""
+Pick = Literal[
+    "piece",
+    "edge",
+    "edge of a piece",
+    "dart",
+    "place",
+    "zone",
+    "line",
+    "slashes",
+    "length",
+    "how much",
+    "fullness",
+    "count",
+    "choice",
+    "name",
+    "names",
+]
+"""What fills a slot: which thing is pointed at on the table, or typed, or chosen."""
+Handle = Literal["", "mouth", "line", "strip"]
+"""The handle that a move has on the table, if it has one of its own."""
 
 
 class Phrase(NamedTuple):
@@ -27,13 +48,34 @@ class Phrase(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Slot:
-    """An open place in a move's sentence, asked for in words. ``fields`` are the parameters it fills."""
+    """An open place in a move's sentence, asked for in words. ``fields`` are the parameters it fills;
+    ``choices`` what there is to choose from, with its words."""
 
     name: str
     prompt: str
     pick: Pick
     fields: tuple[str, ...]
     optional: bool
+    choices: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Parameter:
+    """A parameter of a slot as a form shows it: its title, "cm" when it is a length, its range, whether it counts."""
+
+    name: str
+    title: str
+    unit: str
+    low: float | None
+    high: float | None
+    whole: bool
+
+
+class Example(NamedTuple):
+    """What shows a verb in small: on which plain half block, and with which step, as plain data."""
+
+    block: Literal["bodice", "skirt", "sleeve", "two bodices"]
+    step: dict[str, Any]
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,13 +90,18 @@ class Move(Strict):
     """Base of all moves. A step is one of these with its parameters filled in: plain data.
 
     A subclass sets the class variables, declares its parameters with ``slot_field`` and writes
-    ``apply``. ``sentence`` is the only wording of the step, with the slots in braces.
+    ``apply``. ``sentence`` is the only wording of the step, with the slots in braces. ``key`` is free within
+    the group. ``synonyms``: trade names one may type for it. ``handle``: what it lets one drag on the
+    table. ``example``: the step whose small before and after stands beside the verb.
     """
 
     group: ClassVar[Group]
     title: ClassVar[str]
     key: ClassVar[str]
     sentence: ClassVar[str]
+    synonyms: ClassVar[tuple[str, ...]] = ()
+    handle: ClassVar[Handle] = ""
+    example: ClassVar[Example | None] = None
 
     move: str
     muted: bool = Field(default=False, title="Muted", description="Kept in the recipe, left out of the work.")
@@ -71,7 +118,13 @@ class Move(Strict):
         """The sentence, cut at its slots."""
         return fill(self.sentence, self.fillings(pattern, unit))
 
+    def pieces_named(self) -> tuple[str, ...]:
+        """The pieces it speaks of, the first one first: its chapter of the recipe is that piece's."""
+        piece = getattr(self, "piece", "")
+        return (piece,) if piece else ()
+
     def spoken(self, pattern: Pattern | None, unit: Unit) -> str:
+        """The sentence as one string."""
         return "".join(p.text for p in self.phrases(pattern, unit))
 
     @classmethod
@@ -84,8 +137,21 @@ class Move(Strict):
                 slot = str(extra["slot"])
                 before = found.get(slot)
                 fields = (*before.fields, name) if before else (name,)
-                found[slot] = Slot(slot, str(extra["prompt"]), extra["pick"], fields, not info.is_required())
+                own = tuple((str(v), str(w)) for v, w in extra.get("choices", ()))
+                choices = (*before.choices, *own) if before else own
+                first = before or Slot(slot, str(extra["prompt"]), extra["pick"], (), not info.is_required())
+                found[slot] = Slot(slot, first.prompt, first.pick, fields, first.optional, choices)
         return list(found.values())
+
+
+def parameter(move: type[Move], name: str) -> Parameter:
+    """What a move declares of one of its parameters."""
+    info = move.model_fields[name]
+    extra: Any = info.json_schema_extra or {}
+    limits = {key: getattr(m, key) for m in info.metadata for key in ("ge", "gt", "le", "lt") if hasattr(m, key)}
+    low, high = limits.get("ge", limits.get("gt")), limits.get("le", limits.get("lt"))
+    whole = int in (info.annotation, *get_args(info.annotation))
+    return Parameter(name, info.title or name, str(extra.get("unit", "")), low, high, whole)
 
 
 def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
@@ -100,8 +166,11 @@ def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
 
 
 def slot_field(slot: str, prompt: str, pick: Pick, title: str, default: Any = ..., **limits: Any) -> Any:
-    """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit."""
+    """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit, and
+    ``choices``: (value, words) pairs."""
     extra: dict[str, Any] = {"slot": slot, "prompt": prompt, "pick": pick}
+    if "choices" in limits:
+        extra["choices"] = [list(c) for c in limits.pop("choices")]
     if "unit" in limits:
         extra["unit"] = limits.pop("unit")
     return Field(default=default, title=title, json_schema_extra=extra, **limits)

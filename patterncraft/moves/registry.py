@@ -19,14 +19,15 @@ from .move import Move
 
 
 def collect(kinds: Iterable[type[Move]]) -> Mapping[str, type[Move]]:
-    """A read-only registry by the move's name. Raises ValueError when two share a name or a key."""
+    """A read-only registry by the move's name. Raises ValueError when two share a name, or a key of one group."""
     found: dict[str, type[Move]] = {}
-    keys: dict[str, str] = {}
+    keys: set[tuple[str, str]] = set()
     for kind in kinds:
         name = get_args(kind.model_fields["move"].annotation)[0]
-        if name in found or kind.key in keys:
-            raise ValueError(f"two moves are called {name!r} or share the key {kind.key!r}")
-        found[name], keys[kind.key] = kind, name
+        if name in found or (kind.group, kind.key) in keys:
+            raise ValueError(f"two moves are called {name!r} or share the key {kind.key!r} of {kind.group}")
+        found[name] = kind
+        keys.add((kind.group, kind.key))
     return MappingProxyType(found)
 
 

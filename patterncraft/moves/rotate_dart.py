@@ -11,20 +11,20 @@ from pydantic import model_validator
 
 from ..errors import BadPlace, MoveRefused
 from ..geometry.path import straight
-from ..geometry.transform import swing
+from ..handwork.closing import swung_shut
 from ..house import HouseRules
-from ..paper.dart import Dart, chord, darts_of, find_dart, renamed
+from ..paper.dart import Dart, chord, darts_of, find_dart
 from ..paper.edge import Edge
-from ..paper.join import join
+from ..paper.follow import lay_down, take_up
 from ..paper.part import open_corner, part, runs_inside, unhook
 from ..paper.pattern import Pattern
 from ..paper.piece import DartRule, Piece
 from ..paper.sewn import point_of
 from ..paper.sound import assert_sound
-from ..places import DartPlace, EdgePlace, Place
+from ..places.place import DartPlace, Place, on_edge
 from ..tolerances import CLOSE
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, degrees, length, note
+from ..working import Quantity, Sum, degrees, length, note, notes
 from .move import Group, Move, Outcome, slot_field
 
 NEW = "the new dart"
@@ -77,7 +77,8 @@ class RotateDart(Move):
         return words.get(share, f"{100 * share:.0f} %")
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
-        before = pattern.piece(self.piece)
+        hand = take_up(pattern, self.piece)
+        before = hand.piece(self.piece)
         if any(x.name == self.dart for x in before.lenses):
             raise MoveRefused(
                 f"the {self.dart} is double-pointed: it lies inside the piece and has no mouth to close.",
@@ -90,14 +91,16 @@ class RotateDart(Move):
             target = find_dart(before, self.to.dart)
             halves, radius, held = _between(before, dart, target), target.leg_in.length, abs(target.angle)
         else:
-            halves, radius = _slashed(before, dart, self.to)
+            halves, radius = _slashed(pattern, before, dart, self.to)
             held = 0.0
         angle = self._angle(dart, radius, held)
-        after = _closed_up(halves, dart, angle)
-        if isinstance(self.to, EdgePlace):
-            after = _named(after, self.to.edge, rules)
-        after = assert_sound(renamed(after))
-        return Outcome(pattern.with_piece(after), self._working(before, after, dart, angle, radius, held))
+        after = swung_shut(*halves, dart, angle)
+        to_edge = ""
+        if not isinstance(self.to, DartPlace):
+            to_edge = before.outline[on_edge(self.to, before, pattern, "to").edge].name
+            after = _named(after, to_edge, rules)
+        followed = lay_down(hand, [assert_sound(after)])
+        return Outcome(followed.pattern, self._working(before, after, dart, angle, radius, held, to_edge) + notes(followed.told))
 
     def _angle(self, dart: Dart, radius: float, held: float) -> float:
         """Signed angle to close, radians. Raises MoveRefused when the dart does not hold so much."""
@@ -114,7 +117,9 @@ class RotateDart(Move):
         size = 2 * asin(min(1.0, (chord(radius, held) + self.amount) / (2 * radius))) - held
         return min(size, abs(dart.angle)) * (1 if dart.angle > 0 else -1)
 
-    def _working(self, before: Piece, after: Piece, dart: Dart, angle: float, radius: float, held: float) -> tuple[Sum, ...]:
+    def _working(
+        self, before: Piece, after: Piece, dart: Dart, angle: float, radius: float, held: float, to_edge: str
+    ) -> tuple[Sum, ...]:
         turned, whole = to_degrees(abs(angle)), to_degrees(abs(dart.angle))
         opened = held + abs(angle)
         sums_before, sums_after = (sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after))
@@ -134,14 +139,14 @@ class RotateDart(Move):
         ]
         if to_degrees(opened) > WIDEST:
             lines.append(note(f"A dart wider than {WIDEST:.0f}° stands off like a cone: divide it."))
-        if isinstance(self.to, EdgePlace) and any(e.kind == "fold" and e.name == self.to.edge for e in before.outline):
-            lines.append(note(f"The {self.to.edge} is no longer one straight line: it is cut as a seam, not on the fold."))
+        if any(e.kind == "fold" and e.name == to_edge for e in before.outline):
+            lines.append(note(f"The {to_edge} is no longer one straight line: it is cut as a seam, not on the fold."))
         return tuple(lines)
 
 
-def _slashed(piece: Piece, dart: Dart, place: EdgePlace) -> tuple[Halves, float]:
+def _slashed(pattern: Pattern, piece: Piece, dart: Dart, place: Place) -> tuple[Halves, float]:
     """Cut from the pivot to a place on an edge. Raises BadPlace when no straight cut leads there."""
-    spot = place.spot(piece)
+    spot = on_edge(place, piece, pattern, "to")
     point = point_of(piece, spot)
     cure = "Choose a place that a straight line from the pivot reaches over the paper."
     if min(abs(point - m) for d in darts_of(piece) if abs(d.pivot - dart.pivot) < CLOSE for m in d.mouth) < 0.2:
@@ -178,26 +183,6 @@ def _between(piece: Piece, dart: Dart, other: Dart) -> Halves:
         )
     first, second = unhook(piece, dart.vertex, other.vertex)
     return Halves(first, 0, second, 0)
-
-
-def _closed_up(halves: Halves, dart: Dart, angle: float) -> Piece:
-    """Swing the half without the centre and tape it to the half that stays put."""
-    ahead, i, behind, j = halves
-    if _stays(ahead, behind):
-        stay, at, moved, by = ahead, i, behind.placed(swing(dart.pivot, angle)), j
-    else:
-        stay, at, moved, by = behind, j, ahead.placed(swing(dart.pivot, -angle)), i
-    return join(stay, at, moved, by)
-
-
-def _stays(piece: Piece, other: Piece) -> bool:
-    """What stays on the table: the half with more of a fold or centre, else the larger."""
-    own, others = _centre(piece), _centre(other)
-    return own > others if own != others else piece.area >= other.area
-
-
-def _centre(piece: Piece) -> float:
-    return sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
 
 
 def _named(piece: Piece, edge: str, rules: HouseRules) -> Piece:

@@ -5,23 +5,34 @@ from __future__ import annotations
 from dataclasses import replace
 
 from ..errors import BadPlace
-from ..geometry.path import chain, straight
+from ..geometry.path import Path, chain, straight
+from ..geometry.region import signed_area
 from ..tolerances import CLOSE
 from .edge import Edge
-from .piece import Paper, Piece
+from .patches import Lobes
+from .piece import Piece
 
 
 def redraw(piece: Piece, first: int, count: int, edges: tuple[Edge, ...]) -> Piece:
     """Replace ``count`` edges from number ``first`` on by others with the same two ends.
 
-    Raises BadPlace when the new edges do not start and end where the old ones did.
+    Where the new line runs outside the old one, new paper is taped in; where it runs inside, paper is
+    cut off: both go into the account. Raises BadPlace when the new edges do not start and end where
+    the old ones did.
     """
     turned = piece.starting_at(first)
     old = turned.outline[:count]
     gap = max(abs(edges[0].path.start - old[0].path.start), abs(edges[-1].path.end - old[-1].path.end))
     if gap > CLOSE:
         raise BadPlace("the new line does not meet the old outline.", piece.name, "Begin and end it at the corners.")
-    return replace(turned, outline=edges + turned.outline[count:])
+    lobes = Lobes([e.path for e in old], [e.path for e in edges], piece.segments)
+    paper = replace(
+        turned.paper,
+        patches=turned.paper.patches + tuple(lobes.added),
+        new=turned.paper.new + lobes.added_area,
+        away=turned.paper.away + lobes.cut_area,
+    )
+    return replace(turned, outline=edges + turned.outline[count:], paper=paper)
 
 
 def bridge(a: Piece, edge_a: int, b: Piece, edge_b: int, top: Edge, bottom: Edge) -> Piece:
@@ -29,7 +40,8 @@ def bridge(a: Piece, edge_a: int, b: Piece, edge_b: int, top: Edge, bottom: Edge
 
     Walking the result: a up to the end of its edge's predecessor, ``top`` across to b, round b,
     ``bottom`` back to a. ``top`` runs from the start of a's edge to the end of b's, ``bottom`` from
-    the start of b's edge to the end of a's.
+    the start of b's edge to the end of a's. Where both edges hinge at one point (a wedge), pass that
+    end as an edge without length: it is left out of the outline.
 
     Raises BadPlace when top or bottom do not meet those corners.
     """
@@ -38,16 +50,28 @@ def bridge(a: Piece, edge_a: int, b: Piece, edge_b: int, top: Edge, bottom: Edge
     gaps = (top.path.start - la.start, top.path.end - rb.end, bottom.path.start - rb.start, bottom.path.end - la.end)
     if max(abs(g) for g in gaps) > CLOSE:
         raise BadPlace("the new paper does not reach from edge to edge.", a.name, "Draw it from corner to corner.")
-    patch = chain([top.path, rb.reversed(), bottom.path, la.reversed()])
+    across, back = ([e] if e.path.start != e.path.end else [] for e in (top, bottom))
+    patch = chain([*(e.path for e in across), rb.reversed(), *(e.path for e in back), la.reversed()])
+    area = signed_area(patch.segments)
+    tapes = (la, rb)
+    both = left.paper.and_of(right.paper, left.paper.patches + right.paper.patches + (patch,))
     return replace(
         left,
-        outline=(*left.outline[1:], top, *right.outline[1:], bottom),
+        outline=(*left.outline[1:], *across, *right.outline[1:], *back),
         darts=left.darts + right.darts,
         marks=left.marks + right.marks,
         lines=left.lines + right.lines,
-        paper=Paper(left.paper.tapes + right.paper.tapes + (la, rb), left.paper.patches + right.paper.patches + (patch,)),
+        lenses=left.lenses + right.lenses,
+        grain=left.grain or right.grain,
+        paper=replace(both, tapes=both.tapes + tapes, new=both.new + area),
     )
 
 
 def straight_edge(name: str, a: complex, b: complex) -> Edge:
+    """A straight seam edge from a to b."""
     return Edge(name, "seam", straight(a, b))
+
+
+def no_edge(at: complex) -> Edge:
+    """The end of a bridge that hinges at a point."""
+    return Edge("", "raw", Path(((at, at),)))

@@ -7,6 +7,7 @@ from typing import Literal, get_args
 
 from ..geometry.path import Path
 from ..geometry.transform import Transform
+from .trace import NEW_PAPER, Trace, Traces, backward, cut_traces, end_to_end, stretched
 
 EdgeKind = Literal["seam", "fold", "hem", "opening", "dart", "raw"]
 EDGE_KINDS: tuple[EdgeKind, ...] = get_args(EdgeKind)
@@ -20,13 +21,15 @@ class Edge:
     """One edge, run in the outline's sense.
 
     ``cut`` names the scissors' cut that made it; empty for an edge drawn with the block. Two
-    edges of one cut that are taped together again heal without a trace.
+    edges of one cut that are taped together again heal without a trace. ``trace``: while the piece
+    is in work, which stretches of which old edges this is (see ``trace``); empty at rest.
     """
 
     name: str
     kind: EdgeKind
     path: Path
     cut: str = ""
+    trace: Traces = ()
 
     @property
     def length(self) -> float:
@@ -39,8 +42,34 @@ class Edge:
         return self.kind == "dart" or self.name == TO_TRUE
 
     def placed(self, by: Transform) -> Edge:
-        path = self.path.reversed() if by.mirrored else self.path
-        return self.with_path(path.placed(by))
+        """Slid, swung or turned over with its piece; turned over, it is walked the other way."""
+        if by.mirrored:
+            return Edge(self.name, self.kind, self.path.reversed().placed(by), self.cut, backward(self.trace))
+        return self.with_path(self.path.placed(by))
 
     def with_path(self, path: Path) -> Edge:
-        return Edge(self.name, self.kind, path, self.cut)
+        """The same edge lying elsewhere: ``path`` is as long as its own."""
+        return Edge(self.name, self.kind, path, self.cut, self.trace)
+
+    def cut_at(self, along: float) -> tuple[Edge, Edge]:
+        """Both parts at ``along`` cm from its start, which must lie strictly inside it."""
+        a, b = self.path.cut(along)
+        left, right = cut_traces(self.trace, along)
+        return Edge(self.name, self.kind, a, self.cut, left), Edge(self.name, self.kind, b, self.cut, right)
+
+    def then(self, other: Edge) -> Edge:
+        """Both as one edge of this one's name; ``other`` starts where this one ends."""
+        return Edge(self.name, self.kind, self.path.then(other.path), self.cut, end_to_end(self.trace, other.trace))
+
+    def redrawn(self, path: Path) -> Edge:
+        """The same edge along another line: every place on it keeps its share of the length."""
+        return Edge(self.name, self.kind, path, self.cut, stretched(self.trace, path.length))
+
+    def without_trace(self) -> Edge:
+        """At rest."""
+        return Edge(self.name, self.kind, self.path, self.cut) if self.trace else self
+
+
+def on_new_paper(name: str, kind: EdgeKind, path: Path) -> Edge:
+    """An edge of new paper taped in."""
+    return Edge(name, kind, path, "", (Trace(NEW_PAPER, 0.0, 0.0, path.length),))

@@ -9,7 +9,8 @@ from ..geometry.path import Path, straight
 from ..geometry.segment import rejoin
 from ..tolerances import CLOSE, SNAP
 from .edge import TO_TRUE, Edge
-from .piece import DrawnLine, Paper, Piece
+from .piece import DrawnLine, Piece
+from .trace import are_kin
 
 
 def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
@@ -30,7 +31,7 @@ def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
         lines=a.lines + b.lines,
         lenses=a.lenses + b.lenses,
         grain=a.grain or b.grain,
-        paper=Paper(a.paper.tapes + b.paper.tapes, _each_once(a.paper.patches + b.paper.patches)),
+        paper=a.paper.and_of(b.paper, a.paper.patches + b.paper.patches),
     )
     return healed(_taped_at(merged, a.outline[0].path.start))
 
@@ -43,14 +44,6 @@ def _taped_at(piece: Piece, point: complex) -> Piece:
             if taped is not piece:
                 return _taped_at(taped, point)
     return piece
-
-
-def _each_once(patches: tuple[Path, ...]) -> tuple[Path, ...]:
-    kept: list[Path] = []
-    for p in patches:
-        if not any(p.coincides(k, SNAP) for k in kept):
-            kept.append(p)
-    return tuple(kept)
 
 
 def tape_shut(piece: Piece, corner: int) -> Piece:
@@ -74,7 +67,7 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
         if not out.cut or out.cut != into.cut:
             tapes.append(out.path)
         elif _same_edge(edges[-1], edges[0]):
-            edges = [edges[-1].with_path(edges[-1].path.then(edges[0].path)), *edges[1:-1]]
+            edges = [edges[-1].then(edges[0]), *edges[1:-1]]
         if edges[0].kind not in ("raw", "dart") or edges[-1].kind not in ("raw", "dart"):
             break
     if len(edges) == len(piece.outline):
@@ -97,7 +90,7 @@ def _left_over(into: Edge, out: Edge) -> Edge | None:
 
 
 def _same_edge(a: Edge, b: Edge) -> bool:
-    return a.name == b.name and a.kind == b.kind and a.kind != "dart"
+    return a.name == b.name and a.kind == b.kind and a.kind != "dart" and are_kin(a.trace, b.trace)
 
 
 def healed(piece: Piece) -> Piece:
@@ -105,13 +98,13 @@ def healed(piece: Piece) -> Piece:
     edges: list[Edge] = []
     for e in piece.outline:
         if edges and _runs_on(edges[-1], e):
-            edges[-1] = e.with_path(edges[-1].path.then(e.path))
+            edges[-1] = edges[-1].then(e)
         else:
             edges.append(e)
     while len(edges) > 2 and _runs_on(edges[-1], edges[0]):
         last = edges.pop()
-        edges[0] = edges[0].with_path(last.path.then(edges[0].path))
-    paper = Paper(_healed_tapes(piece.paper.tapes), piece.paper.patches)
+        edges[0] = last.then(edges[0])
+    paper = piece.paper.with_other(_healed_tapes(piece.paper.tapes), piece.paper.patches)
     return Piece(
         piece.name, tuple(edges), piece.darts, piece.marks, _healed_lines(piece.lines), piece.grain, paper, piece.cut, piece.lenses
     )

@@ -13,6 +13,7 @@ from ..geometry.path import Path
 from ..geometry.segment import split
 from ..tolerances import CLOSE, SNAP
 from .edge import Edge
+from .patches import split_patch
 from .piece import DrawnLine, Paper, Piece
 from .sewn import Spot
 
@@ -34,8 +35,7 @@ def open_corner(piece: Piece, spot: Spot) -> tuple[Piece, int]:
         return piece, spot.edge
     if spot.along > edge.length - SNAP:
         return piece, (spot.edge + 1) % len(piece.outline)
-    a, b = edge.path.cut(spot.along)
-    outline = (*piece.outline[: spot.edge], edge.with_path(a), edge.with_path(b), *piece.outline[spot.edge + 1 :])
+    outline = (*piece.outline[: spot.edge], *edge.cut_at(spot.along), *piece.outline[spot.edge + 1 :])
     return piece.with_outline(outline), spot.edge + 1
 
 
@@ -96,6 +96,10 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
     lenses_here = [(x, next(inside)) for x in piece.lenses]
     grain_first = next(inside, False)
 
+    patches = _patches_of(piece, first, second)
+    # The account stays whole with the first half; who lays both down apart weighs them (``follow``).
+    nothing_yet = Paper(block=None if piece.paper.block is None else 0.0)
+
     def side(half: Piece, inside: bool) -> Piece:
         names = {e.name for e in half.outline if e.kind == "dart"}
         return Piece(
@@ -105,12 +109,22 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
             tuple([m for m, here in marks_here if here == inside]),
             tuple([x for x, here in lines_here if here == inside]),
             piece.grain if grain_first == inside else None,
-            Paper(tuple([t for t, here in tapes_here if here == inside]), piece.paper.patches),
+            (piece.paper if inside else nothing_yet).with_other(
+                tuple([t for t, here in tapes_here if here == inside]), patches[0 if inside else 1]
+            ),
             piece.cut,
             tuple([x for x, here in lenses_here if here == inside]),
         )
 
     return Parted(side(first, True), side(second, False))
+
+
+def _patches_of(piece: Piece, first: Piece, second: Piece) -> tuple[tuple[Path, ...], tuple[Path, ...]]:
+    if not piece.paper.patches:
+        return (), ()
+    one, other = first.segments, second.segments
+    shared = [split_patch(p, one, other) for p in piece.paper.patches]
+    return tuple(p for s in shared for p in s[0]), tuple(p for s in shared for p in s[1])
 
 
 def _middle(path: Path) -> complex:

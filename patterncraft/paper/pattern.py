@@ -28,6 +28,8 @@ class PlacedNotch(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
+    """Pieces in their order on the table, the seams between them, and the seams' notches."""
+
     pieces: tuple[Piece, ...]
     seams: tuple[Seam, ...] = ()
     notches: tuple[Notch, ...] = ()
@@ -44,6 +46,7 @@ class Pattern:
         return replace(self, pieces=tuple(piece if p.name == piece.name else p for p in self.pieces))
 
     def seam(self, name: str) -> Seam:
+        """Raises NoSuchName listing the seams there are."""
         for s in self.seams:
             if s.name == name:
                 return s
@@ -51,15 +54,15 @@ class Pattern:
 
     def side_length(self, side: tuple[Stretch, ...]) -> float:
         """Sewn length of a seam's side, cm."""
-        return sum(sewn_length(self.piece(s.piece), s.edge) for s in side)
+        return sum(sewn_length(self.piece(s.piece), s.edge, s.run) for s in side)
 
     def on_side(self, side: tuple[Stretch, ...], at: float) -> SidePlace:
         """The place ``at`` cm along a side from its start, clamped to the side."""
         for k, s in enumerate(side):
             piece = self.piece(s.piece)
-            own = sewn_length(piece, s.edge)
+            own = sewn_length(piece, s.edge, s.run)
             if at <= own + SNAP or k == len(side) - 1:
-                return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start)))
+                return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start, s.run), s.run))
             at -= own
         raise no_such("side", "", [])
 

@@ -59,10 +59,26 @@ class Grain:
 @dataclass(frozen=True, slots=True)
 class Paper:
     """Provenance. ``tapes``: where edges were joined. ``patches``: closed chains of new paper; the
-    new paper of a piece is what of its patches lies inside its outline."""
+    new paper of a piece is what of its patches lies inside its outline.
+
+    The paper account, cm²: ``block`` is the block's paper that this piece was made of, ``new`` what was taped
+    in, ``away`` what was cut off it. None for a piece that was never taken up: all of it is the block's.
+    """
 
     tapes: tuple[Path, ...] = ()
     patches: tuple[Path, ...] = ()
+    block: float | None = None
+    new: float = 0.0
+    away: float = 0.0
+
+    def with_other(self, tapes: tuple[Path, ...], patches: tuple[Path, ...]) -> Paper:
+        """The same account with other tapes and patches."""
+        return Paper(tapes, patches, self.block, self.new, self.away)
+
+    def and_of(self, other: Paper, patches: tuple[Path, ...]) -> Paper:
+        """The paper of two pieces taped together."""
+        block = None if self.block is None or other.block is None else self.block + other.block
+        return Paper(self.tapes + other.tapes, patches, block, self.new + other.new, self.away + other.away)
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +93,8 @@ class CutPlan:
 
 @dataclass(frozen=True, slots=True)
 class Piece:
+    """One sheet of paper with everything on it."""
+
     name: str
     outline: tuple[Edge, ...]
     darts: tuple[DartRule, ...] = ()
@@ -136,9 +154,10 @@ class Piece:
             marks=tuple([Mark(m.name, by.point(m.at), m.kind) for m in self.marks]),
             lines=tuple([DrawnLine(x.name, x.path.placed(by)) for x in self.lines]),
             grain=self.grain and replace(self.grain, start=by.point(self.grain.start), end=by.point(self.grain.end)),
-            paper=Paper(
-                tuple(t.placed(by) for t in self.paper.tapes),
-                tuple(p.placed(by) for p in self.paper.patches),
+            paper=self.paper.with_other(
+                tuple([t.placed(by) for t in self.paper.tapes]),
+                # Turned over, a chain runs the other way round: it is kept clockwise.
+                tuple([(p.reversed() if by.mirrored else p).placed(by) for p in self.paper.patches]),
             ),
             lenses=tuple([x.placed(by) for x in self.lenses]),
         )

@@ -5,52 +5,86 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-RuleKind = Literal["equal", "ease", "hold", "free"]
+RuleKind = Literal["equal", "ease", "gather", "pleat", "hold", "free"]
 
 
 @dataclass(frozen=True, slots=True)
 class SeamRule:
     """What is promised of side a against side b.
 
-    ``equal``: alike within the sewing tolerance. ``ease``: side a is longer by ``minimum``–``maximum``
-    cm than side b, or, while that is not on the table, than ``length``. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that will be made to
-    it (an armhole for its sleeve). ``free``: nothing is promised.
+    ``equal``: alike within the sewing tolerance. ``ease``: the longer side is longer by ``minimum``–``maximum``
+    cm, or, while its partner is not on the table, than ``length``. ``gather`` and ``pleat``: the longer side is
+    ``ratio`` times the shorter. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that
+    will be made to it (an armhole for its sleeve). ``free``: nothing is promised.
+    ``longer`` says which side has the fullness.
     """
 
     kind: RuleKind
     minimum: float = 0.0
     maximum: float = 0.0
     length: float = 0.0
+    ratio: float = 1.0
+    longer: Literal["a", "b"] = "a"
 
     def __str__(self) -> str:
         if self.kind == "ease":
             return f"ease {self.minimum:g}–{self.maximum:g} cm"
+        if self.kind == "gather":
+            return f"gathered {self.ratio:.2f} : 1"
+        if self.kind == "pleat":
+            return f"pleated {self.ratio:.2f} : 1"
         return {"equal": "equal", "hold": "kept as drafted", "free": "free"}[self.kind]
+
+    def turned(self) -> SeamRule:
+        """The same promise with the sides changed over."""
+        longer: Literal["a", "b"] = "b" if self.longer == "a" else "a"
+        return SeamRule(self.kind, self.minimum, self.maximum, self.length, self.ratio, longer)
+
+
+@dataclass(frozen=True, slots=True)
+class IntervalRule:
+    """A rule that holds from one notch of a seam to another; ``start`` and ``end`` are notch names, or
+    the words "start" and "end" for the seam's own. The seam's own rule holds elsewhere."""
+
+    start: str
+    end: str
+    rule: SeamRule
 
 
 class Stretch(NamedTuple):
     """One edge of one piece as a part of a seam's side, walked from the neighbouring edge ``start``
-    (empty: in the outline's sense)."""
+    (empty: in the outline's sense). ``run``: which of the edge's runs, where it lies in several."""
 
     piece: str
     edge: str
     start: str = ""
+    run: int = 0
+
+
+Side = tuple[Stretch, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Seam:
-    """``a`` and ``b`` are walked in the same sense as they are sewn. ``b`` is empty for hold and free."""
+    """``a`` and ``b`` are walked in the same sense as they are sewn. ``b`` is empty while the partner is
+    not on the table, and for free. ``rules`` hold between pairs of notches, ``rule`` everywhere else."""
 
     name: str
-    a: tuple[Stretch, ...]
-    b: tuple[Stretch, ...]
+    a: Side
+    b: Side
     rule: SeamRule
+    rules: tuple[IntervalRule, ...] = ()
+
+    @property
+    def waits(self) -> bool:
+        """Whether the partner that it is to be sewn to is not on the table yet."""
+        return not self.b and self.rule.kind != "free"
 
 
 @dataclass(frozen=True, slots=True)
 class Notch:
     """One notch with its place on each side: cm along the side from its start. ``at_b`` is None where
-    the seam has no second side yet."""
+    the seam has no second side yet; with a promised length it is the place on that length."""
 
     name: str
     seam: str

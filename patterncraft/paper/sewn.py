@@ -1,4 +1,8 @@
-"""Measuring along an edge as it will be sewn: darts shut, parts of a cut edge in order."""
+"""Measuring along an edge as it will be sewn: darts shut, parts of a cut edge in order.
+
+An edge may lie on a piece in several **runs**, with other edges between (a waist out of which a
+pocket was cut). ``run`` numbers them in outline order from 0; None means all of them, end to end.
+"""
 
 from __future__ import annotations
 
@@ -17,17 +21,39 @@ class Spot(NamedTuple):
     along: float
 
 
-def run_of(piece: Piece, name: str) -> list[int]:
-    """Outline indices of the edge's parts, in the order they are sewn (outline sense).
+def runs_of(piece: Piece, name: str) -> list[list[int]]:
+    """Outline indices of the edge's parts, run by run, in outline order. Darts do not end a run.
 
     Raises NoSuchName listing the edges there are.
     """
     outline = piece.outline
+    n = len(outline)
     own = [i for i, e in enumerate(outline) if e.name == name and not e.is_sewn_shut]
     if not own:
         raise no_such("edge", name, piece.edge_names, piece.name)
-    first = next((k for k, i in enumerate(own) if _name_before(outline, i) != name), 0)
-    return own[first:] + own[:first]
+    runs: list[list[int]] = []
+    for i in own:
+        if runs and all(outline[k].is_sewn_shut for k in range(runs[-1][-1] + 1, i)):
+            runs[-1].append(i)
+        else:
+            runs.append([i])
+    if len(runs) > 1 and all(outline[k % n].is_sewn_shut for k in range(own[-1] + 1, n + own[0])):
+        last = runs.pop()
+        runs[0] = last + runs[0]
+    return runs
+
+
+def run_of(piece: Piece, name: str, run: int | None = None) -> list[int]:
+    """Outline indices of the edge's parts, in the order they are sewn (outline sense).
+
+    Raises NoSuchName listing the edges there are, BadPlace for a run that is not there.
+    """
+    runs = runs_of(piece, name)
+    if run is None:
+        return runs[0] if len(runs) == 1 else [i for r in runs for i in r]
+    if run >= len(runs):
+        raise BadPlace(f"the {name} lies there in {len(runs)} parts, not {run + 1}.", piece.name, "Choose one of them.", "edge")
+    return runs[run]
 
 
 def _name_before(outline: tuple[Edge, ...], i: int) -> str:
@@ -40,23 +66,37 @@ def _name_after(outline: tuple[Edge, ...], i: int) -> str:
     return next((e.name for e in (outline[(i + k) % n] for k in range(1, n)) if not e.is_sewn_shut), "")
 
 
-def neighbours(piece: Piece, name: str) -> tuple[str, str]:
+def neighbours(piece: Piece, name: str, run: int | None = None) -> tuple[str, str]:
     """The edges met at the start and at the end of the run of this edge."""
-    run = run_of(piece, name)
-    return _name_before(piece.outline, run[0]), _name_after(piece.outline, run[-1])
+    own = run_of(piece, name, run)
+    return _name_before(piece.outline, own[0]), _name_after(piece.outline, own[-1])
 
 
-def sewn_length(piece: Piece, name: str) -> float:
+def run_at(piece: Piece, name: str, start: str) -> int | None:
+    """Number of the run that has ``start`` for a neighbour, the first of several; None for an edge in one run."""
+    runs = runs_of(piece, name)
+    if len(runs) == 1:
+        return None
+    return next((k for k in range(len(runs)) if start in neighbours(piece, name, k)), 0)
+
+
+def run_holding(piece: Piece, index: int) -> int:
+    """Number of the run in which edge number ``index`` of the outline lies."""
+    runs = runs_of(piece, piece.outline[index].name)
+    return next(k for k, run in enumerate(runs) if index in run)
+
+
+def sewn_length(piece: Piece, name: str, run: int | None = None) -> float:
     """Length of the edge with its darts closed, cm."""
-    return sum(piece.outline[i].length for i in run_of(piece, name))
+    return sum(piece.outline[i].length for i in run_of(piece, name, run))
 
 
-def starts_at_end(piece: Piece, name: str, start: str) -> bool:
+def starts_at_end(piece: Piece, name: str, start: str, run: int | None = None) -> bool:
     """Whether ``start`` (a neighbouring edge, or "start"/"end") means the far end of the run.
 
     Raises BadPlace naming both neighbours when it is neither.
     """
-    before, after = neighbours(piece, name)
+    before, after = neighbours(piece, name, run)
     if start in ("", "start", before):
         return False
     if start in ("end", after):
@@ -66,23 +106,31 @@ def starts_at_end(piece: Piece, name: str, start: str) -> bool:
     )
 
 
-def spot_along(piece: Piece, name: str, distance: float, from_end: bool = False) -> Spot:
+def start_word(piece: Piece, name: str, from_end: bool, run: int | None = None) -> str:
+    """What to call the end one walks from: the neighbour there; "start" or "end" where both are called alike."""
+    before, after = neighbours(piece, name, run)
+    if before == after:
+        return "end" if from_end else "start"
+    return after if from_end else before
+
+
+def spot_along(piece: Piece, name: str, distance: float, from_end: bool = False, run: int | None = None) -> Spot:
     """The spot ``distance`` cm along the sewn edge, clamped to it."""
-    run = run_of(piece, name)
+    own_run = run_of(piece, name, run)
     if from_end:
-        distance = sewn_length(piece, name) - distance
-    for i in run:
+        distance = sum(piece.outline[i].length for i in own_run) - distance
+    for i in own_run:
         own = piece.outline[i].length
-        if distance <= own + SNAP or i == run[-1]:
+        if distance <= own + SNAP or i == own_run[-1]:
             return Spot(i, min(max(distance, 0.0), own))
         distance -= own
     raise AssertionError("an edge has at least one part")
 
 
 def distance_of(piece: Piece, spot: Spot) -> float:
-    """cm along the sewn edge from its start to the spot: the inverse of ``spot_along``."""
+    """cm along the run it lies on from its start to the spot: the inverse of ``spot_along``."""
     total = 0.0
-    for i in run_of(piece, piece.outline[spot.edge].name):
+    for i in run_of(piece, piece.outline[spot.edge].name, run_holding(piece, spot.edge)):
         if i == spot.edge:
             return total + spot.along
         total += piece.outline[i].length
@@ -90,4 +138,5 @@ def distance_of(piece: Piece, spot: Spot) -> float:
 
 
 def point_of(piece: Piece, spot: Spot) -> complex:
+    """The spot as a point of the piece's own coordinates, cm."""
     return piece.outline[spot.edge].path.at(spot.along)

@@ -19,9 +19,9 @@ from ..drafting.construction import Construction
 from ..drafting.lines import waisted, x_at
 from ..drafting.reduction import Reduction, shared_out
 from ..drafting.school import Drawn, Girth, Run, School
-from ..drafting.solving import where_zero
 from ..errors import BadMeasure
 from ..geometry.path import Path, straight
+from ..geometry.solving import where_zero
 from ..geometry.transform import swing
 from ..house import Strict, length_field
 from ..measures.chart import Chart

@@ -14,9 +14,9 @@ from ..drafting.construction import Construction
 from ..drafting.lines import x_at
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
 from ..drafting.sewing import equal, held, side_of
-from ..drafting.solving import where_zero
 from ..errors import BadMeasure, PatternError
 from ..geometry.path import Path, chain, straight
+from ..geometry.solving import where_zero
 from ..house import HouseRules, Strict, length_field
 from ..measures.chart import Chart
 from ..moves.rotate_dart import RotateDart
@@ -25,7 +25,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Piece
 from ..paper.seam import Notch
 from ..paper.sewn import run_of, sewn_length
-from ..places import DartPlace
+from ..places.place import DartPlace
 from ..working import Sum, degrees, length
 
 SLANT = 1.5

@@ -9,8 +9,8 @@ from ..drafting.bodice_parts import Armhole, back_neckline, draw_armhole, front_
 from ..drafting.construction import Construction
 from ..drafting.school import Drawn, Family, Girth, Run, School
 from ..drafting.sewing import equal, free, held, side_of
-from ..drafting.solving import where_zero
 from ..geometry.path import Path, straight
+from ..geometry.solving import where_zero
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..paper.edge import Edge

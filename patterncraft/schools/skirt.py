@@ -12,8 +12,8 @@ from ..drafting.construction import Construction
 from ..drafting.lines import DartInCurve, bulging, darted_curve, level_curve
 from ..drafting.school import Drawn, Family, Girth, Run, School
 from ..drafting.sewing import equal, free, held, side_of
-from ..drafting.solving import where_zero
 from ..geometry.path import Path, straight
+from ..geometry.solving import where_zero
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..paper.edge import Edge

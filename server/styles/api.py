@@ -17,7 +17,6 @@ from .models import Style
 from .shapes import (
     MoveOut,
     Rename,
-    SlotOut,
     StepsIn,
     StyleDetail,
     StyleIn,
@@ -26,8 +25,7 @@ from .shapes import (
 )
 from .words import (
     as_json_answer,
-    empty_sentence,
-    phrases_out,
+    move_out,
     style_card,
     style_detail,
 )
@@ -37,19 +35,7 @@ router = Router(tags=["styles"])
 
 @router.get("/moves", response={200: list[MoveOut], **ERRORS})
 def moves(request: HttpRequest) -> list[MoveOut]:
-    return [
-        MoveOut(
-            move=name,
-            title=m.title,
-            group=m.group,
-            key=m.key,
-            template=phrases_out(empty_sentence(m)),
-            slots=[
-                SlotOut(name=s.name, prompt=s.prompt, pick=s.pick, fields=list(s.fields), optional=s.optional) for s in m.slots()
-            ],
-        )
-        for name, m in MOVES.items()
-    ]
+    return [move_out(name, m) for name, m in MOVES.items()]
 
 
 @router.get("/styles", response={200: list[StyleOut], **ERRORS})

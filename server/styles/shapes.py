@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import Field
 
 from patterncraft.formats.drawing import Drawing, Point
+from patterncraft.moves.move import Group, Handle, Pick
 from patterncraft.moves.registry import Step
 
 from ..config.answers import Fault, Wire
@@ -20,21 +21,47 @@ class PhraseOut(Wire):
     slot: str
 
 
+class ChoiceOut(Wire):
+    """What a slot may be filled with, and its words."""
+
+    value: str
+    words: str
+
+
+class FieldOut(Wire):
+    """A parameter that fills a slot. ``unit``: "cm" for a length, which is typed in the house unit; ``low`` and
+    ``high``: its range, when it has one."""
+
+    name: str
+    title: str
+    unit: str
+    low: float | None
+    high: float | None
+    whole: bool
+
+
 class SlotOut(Wire):
+    """An open place in a sentence: what is asked, and what can fill it."""
+
     name: str
     prompt: str
-    pick: Literal["piece", "dart", "place", "length", "how much"]
-    fields: list[str]
+    pick: Pick
+    fields: list[FieldOut]
     optional: bool
+    choices: list[ChoiceOut]
 
 
 class MoveOut(Wire):
-    """A move as the recipe offers it. ``template``: its sentence with empty slots."""
+    """A move as the recipe offers it. ``template``: its sentence with empty slots; ``about``: its first words;
+    ``handle``: what it lets one drag on the table."""
 
     move: str
     title: str
-    group: str
+    group: Group
     key: str
+    about: str
+    synonyms: list[str]
+    handle: Handle
     template: list[PhraseOut]
     slots: list[SlotOut]
 

@@ -14,7 +14,7 @@ from patterncraft.measuring import measure_between
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps, step_json
 from patterncraft.paper.pattern import Pattern
-from patterncraft.places import nearest_target
+from patterncraft.places.pointing import nearest_target
 from patterncraft.units import format_length, parse_length
 
 from ..config.answers import ERRORS, Missing, fault_of

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from django.http import HttpResponse
 
 from patterncraft.formats.drawing import draw, table_places
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
-from patterncraft.moves.move import Move, Phrase, fill
+from patterncraft.moves.move import Move, Phrase, fill, parameter
 from patterncraft.moves.registry import read_steps, step_json
 from patterncraft.replay import Replay
 from patterncraft.units import Unit, format_length
@@ -19,10 +21,14 @@ from . import services
 from .models import Style
 from .shapes import (
     BlockPinOut,
+    ChoiceOut,
     EdgeOf,
+    FieldOut,
     IntervalOut,
+    MoveOut,
     PhraseOut,
     PromiseOut,
+    SlotOut,
     StepOut,
     StyleDetail,
     StyleOut,
@@ -30,8 +36,30 @@ from .shapes import (
 )
 
 
-def empty_sentence(move: type[Move]) -> list[Phrase]:
-    return fill(move.sentence, {})
+def move_out(name: str, move: type[Move]) -> MoveOut:
+    """A move as the bench offers it."""
+    slots = [
+        SlotOut(
+            name=s.name,
+            prompt=s.prompt,
+            pick=s.pick,
+            fields=[FieldOut(**asdict(parameter(move, f))) for f in s.fields],
+            optional=s.optional,
+            choices=[ChoiceOut(value=value, words=words) for value, words in s.choices],
+        )
+        for s in move.slots()
+    ]
+    return MoveOut(
+        move=name,
+        title=move.title,
+        group=move.group,
+        key=move.key,
+        about=(move.__doc__ or "").split("\n\n")[0].replace("\n", " ").strip(),
+        synonyms=list(move.synonyms),
+        handle=move.handle,
+        template=phrases_out(fill(move.sentence, {})),
+        slots=slots,
+    )
 
 
 def phrases_out(phrases: list[Phrase]) -> list[PhraseOut]:

@@ -11,7 +11,8 @@ from patterncraft.moves.registry import MOVES, collect, read_steps, step_json
 from patterncraft.paper.dart import find_dart
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import point_of, spot_along
-from patterncraft.places import DartPlace, EdgePlace, nearest_place, nearest_target
+from patterncraft.places.place import DartPlace, EdgePlace
+from patterncraft.places.pointing import nearest_place, nearest_target
 from patterncraft.replay import replay
 from patterncraft.units import Unit
 
@@ -48,7 +49,7 @@ def test_unknown_move_lists_all() -> None:
 
 def test_two_moves_of_one_name_or_key_are_refused() -> None:
     class Other(Move):
-        group: ClassVar[Literal["Cut"]] = "Cut"
+        group: ClassVar[Literal["Darts"]] = "Darts"
         title: ClassVar[str] = "Other"
         key: ClassVar[str] = "r"
         sentence: ClassVar[str] = "Do."

@@ -12,7 +12,7 @@ from patterncraft.house import HouseRules
 from patterncraft.moves.rotate_dart import RotateDart
 from patterncraft.paper.lens import Lens, straight_lens
 from patterncraft.paper.part import part
-from patterncraft.places import EdgePlace
+from patterncraft.places.place import EdgePlace
 from tests.conftest import draft_by
 from tests.samples import WHOLE, square
 

@@ -1039,6 +1039,16 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["ComparedRow"][];
         };
+        /**
+         * ChoiceOut
+         * @description What a slot may be filled with, and its words.
+         */
+        ChoiceOut: {
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
+        };
         /** ComparedRow */
         ComparedRow: {
             /** After */
@@ -1077,8 +1087,37 @@ export interface components {
             };
         };
         /**
+         * CutAlong
+         * @description Scissors along a line from outline to outline. Through a dart's point it closes the other darts there; ended in a
+         *     dart, both its legs become the seam.
+         */
+        CutAlong: {
+            /** Line */
+            line: components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cut_along";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Names of the parts */
+            names?: [
+                string,
+                string
+            ] | null;
+            /** Piece */
+            piece: string;
+            /** Name of the seam */
+            seam?: string | null;
+        };
+        /**
          * DartPlace
-         * @description Into another dart.
+         * @description A dart: its pivot, or, for what moves into a dart, the dart itself.
          */
         DartPlace: {
             /** Dart */
@@ -1119,6 +1158,29 @@ export interface components {
             drawing: components["schemas"]["Drawing"];
             /** Stages */
             stages: components["schemas"]["StageOut"][];
+        };
+        /**
+         * DrawLine
+         * @description Draws and names a line; moves can be told to follow it. It changes no paper.
+         */
+        DrawLine: {
+            /** Line */
+            line: components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "draw_line";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * Drawing
@@ -1281,6 +1343,25 @@ export interface components {
              */
             where?: string;
         };
+        /**
+         * FieldOut
+         * @description A parameter that fills a slot. ``unit``: "cm" for a length, which is typed in the house unit; ``low`` and
+         *     ``high``: its range, when it has one.
+         */
+        FieldOut: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Whole */
+            whole: boolean;
+        };
         /** FigureLine */
         FigureLine: {
             /** Label */
@@ -1408,6 +1489,85 @@ export interface components {
             start: string;
         };
         /**
+         * JoinPieces
+         * @description Lays the second piece along the first one's edge and tapes it there. Both sides of a cut become the paper they were.
+         */
+        JoinPieces: {
+            /** First edge */
+            a: [
+                string,
+                string
+            ];
+            /** Second edge */
+            b: [
+                string,
+                string
+            ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "join_pieces";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name?: string | null;
+        };
+        /**
+         * LevelPlace
+         * @description Where an edge stands at a level: ``down`` cm below that of a mark, a named line or a dart's pivot.
+         */
+        LevelPlace: {
+            /**
+             * Below it
+             * @default 0
+             */
+            down?: number;
+            /** Edge */
+            edge: string;
+            /**
+             * Level of
+             * @description A mark, a named line or a dart, whose level it is.
+             */
+            level: string;
+        };
+        /**
+         * LineThrough
+         * @description A line through places, in order. ``square_start`` and ``square_end``: it meets the outline at right angles.
+         */
+        LineThrough: {
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape?: "straight" | "curve" | "s";
+            /**
+             * Square at its end
+             * @default false
+             */
+            square_end?: boolean;
+            /**
+             * Square at its start
+             * @default false
+             */
+            square_start?: boolean;
+            /** Through */
+            through: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[];
+        };
+        /**
+         * MarkPlace
+         * @description A named mark.
+         */
+        MarkPlace: {
+            /** Mark */
+            mark: string;
+        };
+        /**
          * MeasureIn
          * @description Two points in one piece's own coordinates, cm.
          */
@@ -1421,7 +1581,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -1478,17 +1638,30 @@ export interface components {
         };
         /**
          * MoveOut
-         * @description A move as the recipe offers it. ``template``: its sentence with empty slots.
+         * @description A move as the recipe offers it. ``template``: its sentence with empty slots; ``about``: its first words;
+         *     ``handle``: what it lets one drag on the table.
          */
         MoveOut: {
-            /** Group */
-            group: string;
+            /** About */
+            about: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "Darts" | "Open" | "Cut" | "Join" | "Shape" | "Add";
+            /**
+             * Handle
+             * @enum {string}
+             */
+            handle: "" | "mouth" | "line" | "strip";
             /** Key */
             key: string;
             /** Move */
             move: string;
             /** Slots */
             slots: components["schemas"]["SlotOut"][];
+            /** Synonyms */
+            synonyms: string[];
             /** Template */
             template: components["schemas"]["PhraseOut"][];
             /** Title */
@@ -1503,11 +1676,37 @@ export interface components {
             /** Workroom */
             workroom: string;
         };
+        /**
+         * NotchPlace
+         * @description A notch of a seam that lies on the piece.
+         */
+        NotchPlace: {
+            /** Notch */
+            notch: string;
+        };
         /** NumberedPoint */
         NumberedPoint: {
             at: components["schemas"]["Point"];
             /** Label */
             label: string;
+        };
+        /**
+         * OffPlace
+         * @description Off another place: ``down`` along the grain, ``out`` away from the centre, cm; negative: up, in.
+         */
+        OffPlace: {
+            /** From */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Down
+             * @default 0
+             */
+            down?: number;
+            /**
+             * Out
+             * @default 0
+             */
+            out?: number;
         };
         /**
          * OtherValue
@@ -1520,6 +1719,44 @@ export interface components {
             value: number | null;
             /** Who */
             who: string;
+        };
+        /**
+         * Overlap
+         * @description Slashes from one edge to another; each strip is lapped over the one before it, what is covered is cut off.
+         */
+        Overlap: {
+            /** Lapped over */
+            amount: number;
+            /** Where, slash by slash */
+            at?: ([
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"],
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]
+            ] | string)[] | null;
+            /** How many slashes */
+            count?: number | null;
+            /** From */
+            from_edge: string;
+            /**
+             * Hinge
+             * @default to_edge
+             * @enum {string}
+             */
+            hinge?: "to_edge" | "from_edge" | "none";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "overlap";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Piece */
+            piece: string;
+            /** To */
+            to_edge: string;
         };
         /**
          * PaperPlan
@@ -1609,7 +1846,7 @@ export interface components {
              */
             show_before?: boolean;
             /** Steps */
-            steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -1770,7 +2007,7 @@ export interface components {
             /** Share */
             share?: number | null;
             /** New place */
-            to: components["schemas"]["EdgePlace"] | components["schemas"]["DartPlace"];
+            to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
         };
         /** RuleDifference */
         RuleDifference: {
@@ -2025,10 +2262,65 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** SlotOut */
+        /**
+         * SlashAndSpread
+         * @description Slashes from one edge to another; each opens by an amount at one end, hinged at the other, or at both.
+         */
+        SlashAndSpread: {
+            /** Where, slash by slash */
+            at?: ([
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"],
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]
+            ] | string)[] | null;
+            /** How many slashes */
+            count?: number | null;
+            /** At the other end */
+            far_opening?: number | null;
+            /** From */
+            from_edge: string;
+            /**
+             * Hinge
+             * @default to_edge
+             * @enum {string}
+             */
+            hinge?: "to_edge" | "from_edge" | "none";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "slash_and_spread";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Each opens */
+            opening?: number | null;
+            /** Piece */
+            piece: string;
+            /** New length : old */
+            ratio?: number | null;
+            /** Fullness */
+            result?: ("gather" | "ease" | "pleat" | "flare") | null;
+            /** To */
+            to_edge: string;
+            /** Until the edge is */
+            to_length?: number | null;
+            /** All together */
+            total?: number | null;
+            /** Zone */
+            zone?: components["schemas"]["Zoned"] | null;
+        };
+        /**
+         * SlotOut
+         * @description An open place in a sentence: what is asked, and what can fill it.
+         */
         SlotOut: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
             /** Fields */
-            fields: string[];
+            fields: components["schemas"]["FieldOut"][];
             /** Name */
             name: string;
             /** Optional */
@@ -2037,7 +2329,7 @@ export interface components {
              * Pick
              * @enum {string}
              */
-            pick: "piece" | "dart" | "place" | "length" | "how much";
+            pick: "piece" | "edge" | "edge of a piece" | "dart" | "place" | "zone" | "line" | "slashes" | "length" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
         };
@@ -2097,7 +2389,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"])[];
+            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
             /** Version */
             version: number;
         };
@@ -2213,6 +2505,32 @@ export interface components {
             /** View */
             view: string;
         };
+        /**
+         * TurnEdgeInto
+         * @description Changes what becomes of an edge in sewing; the paper stays as it is.
+         */
+        TurnEdgeInto: {
+            /** Edge */
+            edge: string;
+            /**
+             * Becomes
+             * @enum {string}
+             */
+            kind: "seam" | "fold" | "opening" | "hem";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "turn_edge_into";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Piece */
+            piece: string;
+        };
         /** VersionIn */
         VersionIn: {
             /** Version */
@@ -2233,6 +2551,16 @@ export interface components {
             recipe: components["schemas"]["StepOut"][];
             stopped: components["schemas"]["Fault"] | null;
             table: components["schemas"]["Drawing"];
+        };
+        /**
+         * Zoned
+         * @description A zone of an edge, from one place to another.
+         */
+        Zoned: {
+            /** From */
+            from: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /** To */
+            to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
         };
     };
     responses: never;

@@ -1,0 +1,79 @@
+"""Which part of a cut piece is nearer the centre, and so stays put on the table."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..paper.piece import CutPlan, Grain, Piece
+from ..places.levels import downward, outward
+
+
+def centre_length(piece: Piece) -> float:
+    """cm of fold or centre on a piece."""
+    return sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
+
+
+def stays_put(piece: Piece, other: Piece) -> bool:
+    """What stays on the table: the part with more of a fold or centre, else the larger."""
+    own, others = centre_length(piece), centre_length(other)
+    return own > others if abs(own - others) > 1e-6 else piece.area >= other.area
+
+
+def middle_of(piece: Piece) -> complex:
+    """The middle of the box round a piece: where one would lay a finger on it."""
+    left, top, right, bottom = piece.box
+    return complex(0.5 * (left + right), 0.5 * (top + bottom))
+
+
+def in_reading_order(whole: Piece, a: Piece, b: Piece) -> tuple[Piece, Piece]:
+    """Two parts of a piece as they are named: the part nearer the centre first; where both or neither reach the
+    centre, the upper, else the left."""
+    on_a, on_b = centre_length(a) > 1e-6, centre_length(b) > 1e-6
+    if on_a != on_b:
+        return (a, b) if on_a else (b, a)
+    down, out = downward(whole), outward(whole)
+    between = middle_of(b) - middle_of(a)
+    below, beside = ((between * way.conjugate()).real for way in (down, out))
+    if on_a or abs(below) > abs(beside):
+        return (a, b) if below >= 0 else (b, a)
+    return (a, b) if between.real >= 0 else (b, a)
+
+
+def one_lies_above_other(a: Piece, b: Piece) -> bool:
+    """Whether two parts lie one above the other, rather than side by side."""
+    on_centre = centre_length(a) > 1e-6 and centre_length(b) > 1e-6
+    between = middle_of(b) - middle_of(a)
+    down, out = downward(a), outward(a)
+    return on_centre or abs((between * down.conjugate()).real) > abs((between * out.conjugate()).real)
+
+
+def with_grain_of(part: Piece, whole: Piece) -> Piece:
+    """A part cut off without a grainline gets one parallel to the whole's, a third as long as it is."""
+    if part.grain is not None or whole.grain is None:
+        return part
+    along = whole.grain.end - whole.grain.start
+    if along == 0:
+        return part
+    along /= abs(along)
+    left, top, right, bottom = part.box
+    reach = 0.33 * abs(complex((right - left) * along.real, (bottom - top) * along.imag))
+    at = paper_point(part)
+    return replace(part, grain=Grain(at - along * reach / 2, at + along * reach / 2, whole.grain.kind))
+
+
+def paper_point(piece: Piece) -> complex:
+    """A point well on the paper: the middle of its box, or of the widest stretch of paper level with it."""
+    middle = middle_of(piece)
+    if piece.contains(middle)[0]:
+        return middle
+    left, _, right, _ = piece.box
+    row = [complex(left + (right - left) * k / 40, middle.imag) for k in range(1, 40)]
+    on = [z for z, inside in zip(row, piece.contains(*row), strict=True) if inside]
+    return on[len(on) // 2] if on else piece.outline[0].path.start
+
+
+def planned_without_fold(piece: Piece) -> Piece:
+    """How a part that came off is cut: it keeps its plan with the fold, without one it is a mirrored pair."""
+    if not piece.cut.on_fold or any(e.kind == "fold" for e in piece.outline):
+        return piece
+    return replace(piece, cut=CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth))

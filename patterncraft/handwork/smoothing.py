@@ -1,0 +1,144 @@
+"""Broken edges redrawn: one fair curve over what was cut and spread, with the largest cut-off and added told."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import NamedTuple
+
+from ..geometry.fair import fair_curve
+from ..geometry.length import segment_length
+from ..geometry.path import Path, straight
+from ..geometry.solving import where_zero
+from ..paper.draw import redraw
+from ..paper.edge import Edge
+from ..paper.nearest import nearest_on
+from ..paper.piece import Piece
+from ..paper.trace import NEW_PAPER, Traces, cut_traces, stretched
+from ..tolerances import CLOSE, SNAP
+
+
+class Smoothed(NamedTuple):
+    """A piece with one edge redrawn; cm by which the new curve cuts off and adds at most, and how much longer it is."""
+
+    piece: Piece
+    cut_off: float
+    added: float
+    longer: float
+
+
+def smooth_edge(piece: Piece, name: str, keep_length: bool) -> Smoothed:
+    """Redraw an edge that lies in several parts, end to end, as one fair curve that keeps its ends and their directions.
+    Between darts each stretch is redrawn by itself.
+
+    It passes the middles of the strips: there the paper was not touched. ``keep_length``: it is as long as the parts were
+    (a hinge neither gives nor takes), which moves those places in or out by a hair.
+    """
+    cut_off = added = longer = 0.0
+    for start in [z for z, count in _stretches(piece, name) if count > 1]:
+        first = next(k for k, e in enumerate(piece.outline) if e.name == name and abs(e.path.start - start) <= CLOSE)
+        turned = piece.starting_at(first)
+        count = next((k for k, e in enumerate(turned.outline) if e.name != name), len(turned.outline))
+        parts = turned.outline[:count]
+        path = _through(parts, keep_length)
+        if path is None:
+            continue
+        off, on = _deviation(parts, path)
+        cut_off, added = max(cut_off, off), max(added, on)
+        whole = parts[0]
+        for e in parts[1:]:
+            whole = whole.then(e)
+        edge = Edge(whole.name, whole.kind, path, parts[0].cut, _by_places(whole, parts, path))
+        longer += path.length - sum(e.length for e in parts)
+        piece = redraw(turned, 0, count, (edge,))
+    return Smoothed(piece, cut_off, added, longer)
+
+
+def _by_places(whole: Edge, parts: tuple[Edge, ...], path: Path) -> Traces:
+    """What the old edges' places are on the new curve: the middles of the strips stay, what lies between keeps its share."""
+    if len(path.segments) != sum(not _is_new(e) for e in parts) + 1:
+        return stretched(whole.trace, path.length)
+    done, at, stops = 0.0, 0.0, []
+    for e in parts:
+        if not _is_new(e):
+            stops.append(at + e.length / 2)
+        at += e.length
+    rest: Traces = whole.trace
+    out: Traces = ()
+    for seg, stop in zip(path.segments, [*stops, at], strict=True):
+        piece, rest = cut_traces(rest, stop - done) if stop < at else (rest, ())
+        out = out + stretched(piece, segment_length(seg))
+        done = stop
+    return out
+
+
+def _is_new(e: Edge) -> bool:
+    return bool(e.trace) and all(t.edge == NEW_PAPER for t in e.trace)
+
+
+def _stretches(piece: Piece, name: str) -> list[tuple[complex, int]]:
+    """Where each unbroken stretch of the edge starts, and in how many parts it lies."""
+    n = len(piece.outline)
+    found = []
+    for k in range(n):
+        if piece.outline[k].name == name and piece.outline[k - 1].name != name:
+            count = next(c for c in range(1, n + 1) if piece.outline[(k + c) % n].name != name)
+            found.append((piece.outline[k].path.start, count))
+    return found
+
+
+def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
+    """The fair curve for the parts; None where none of their length can be found."""
+    start, end = parts[0].path.start, parts[-1].path.end
+    leaving, arriving = parts[0].path.start_direction, parts[-1].path.end_direction
+    own = [e.path for e in parts if not _is_new(e)]
+    spots = [(p.at(p.length / 2), p.direction_at(p.length / 2)) for p in own]
+    if _straight(start, end, [z for z, _ in spots] + [z for p in own for z in (p.start, p.end)]):
+        return straight(start, end)
+
+    def curve(off: float) -> Path:
+        return fair_curve([start, *(z - 1j * way * off for z, way in spots), end], leaving, arriving)
+
+    if not keep_length:
+        return curve(0.0)
+    wanted = sum(e.length for e in parts)
+
+    def miss(off: float) -> float:
+        return curve(off).length - wanted
+
+    low, high = _bracket(miss, 0.25 * wanted)
+    sign = 1.0 if low == high or miss(low) < 0 else -1.0
+    return curve(where_zero(lambda off: sign * miss(off), low, high, 1e-9)) if low != high else None
+
+
+def _bracket(miss: Callable[[float], float], reach: float) -> tuple[float, float]:
+    """Offsets between which the length is right, the nearest to none at all; (0, 0) where there are none."""
+    here = miss(0.0)
+    step = 0.02
+    while step < reach:
+        for low, high in ((0.0, step), (-step, 0.0)):
+            if miss(high if high else low) * here <= 0:
+                return low, high
+        step *= 2
+    return 0.0, 0.0
+
+
+def _straight(start: complex, end: complex, spots: list[complex]) -> bool:
+    along = end - start
+    if abs(along) < SNAP:
+        return False
+    along /= abs(along)
+    return all(abs(((z - start) * along.conjugate()).imag) < SNAP for z in spots)
+
+
+def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
+    """The largest distance at a corner of the parts by which the path runs inside (cuts off) and outside (adds)."""
+    cut_off = added = 0.0
+    for e in parts[1:]:
+        z = e.path.start
+        gap, along = nearest_on(path, z)
+        outside = ((z - path.at(along)) * (1j * path.direction_at(along)).conjugate()).real < 0
+        if outside:
+            cut_off = max(cut_off, gap)
+        else:
+            added = max(added, gap)
+    return cut_off, added

@@ -1,0 +1,218 @@
+"""Strips: a piece slashed from edge to edge, its strips kept in order and moved apart or over each other.
+
+Walking the outline, the strips lie in the order of the edge slashed from. A strip's place is the one before it
+moved by the rigid move of the slash between them: about a point on the slash's line, or parallel to a guide line.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from math import asin
+from typing import NamedTuple
+
+from ..errors import MoveRefused
+from ..geometry.path import Path, straight
+from ..geometry.segment import Segment
+from ..geometry.transform import Transform, slide, swing
+from ..paper.draw import bridge, no_edge, redraw
+from ..paper.edge import Edge, on_new_paper
+from ..paper.join import join
+from ..paper.part import part
+from ..paper.piece import Piece
+from ..paper.sewn import Spot
+from ..paper.trace import stretched
+from ..tolerances import CLOSE
+from .centre import centre_length, paper_point, with_grain_of
+from .cutting import open_corners
+
+PARALLEL = 1e-7
+"""cm of difference between both ends' amounts below which a strip is moved parallel."""
+LEFT = 0.2
+"""cm of edge that a strip keeps at least when strips are laid over each other."""
+
+
+class Slash(NamedTuple):
+    """One cut from the edge slashed from (``near``) to the other (``far``); ``path`` runs from near to far."""
+
+    near: Spot
+    far: Spot
+    path: Path
+
+
+class Amounts(NamedTuple):
+    """How far a slash opens at its near and at its far end, cm: chords across the gap; negative laps over."""
+
+    near: float
+    far: float
+
+
+class Spread(NamedTuple):
+    """The piece spread; the width of each strip at the edge slashed from, in outline order; which one stayed put."""
+
+    piece: Piece
+    widths: tuple[float, ...]
+    stayed: int
+
+
+def spread(piece: Piece, slashes: list[Slash], amounts: list[Amounts], edges: tuple[Edge, Edge]) -> Spread:
+    """Cut, move and tape. ``slashes`` in outline order along the near edge; ``edges``: what new edges on the near and the far
+    side are like.
+
+    Raises MoveRefused where strips would lie over each other by more than their width.
+    """
+    strips = _cut_in_strips(piece, slashes)
+    widths = tuple(sum(e.length for e in s.outline if e.name == edges[0].name) for s in strips)
+    stay = _staying(piece, strips)
+    moves = _rigid_moves(slashes, amounts)
+    places = [slide(0j)] * len(strips)
+    for j in range(stay + 1, len(strips)):
+        places[j] = moves[j - 1].then(places[j - 1])
+    for j in range(stay - 1, -1, -1):
+        places[j] = moves[j].inverse().then(places[j + 1])
+    whole = strips[0].placed(places[0])
+    for k, strip in enumerate(strips[1:]):
+        if amounts[k].near < 0 or amounts[k].far < 0:
+            strip = _trimmed(strip, k, slashes[k], moves[k], edges)
+        whole = _taped_on(whole, strip.placed(places[k + 1]), k, amounts[k], edges)
+    return Spread(_with_own_grain(whole, piece), widths, stay)
+
+
+def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
+    n = len(slashes)
+    opened, corners = open_corners(piece, [s.near for s in slashes] + [s.far for s in slashes])
+    points = [opened.outline[c].path.start for c in corners]
+    strips, rest = [], opened
+    for k, s in enumerate(slashes):
+        near, far = points[k], points[n + k]
+        path = _between(s.path, near, far)
+        parted = part(rest, _corner(rest, near), _corner(rest, far), path, f"slash {k}")
+        strips.append(parted.second)
+        rest = parted.first
+    return [*strips, rest]
+
+
+def _between(path: Path, start: complex, end: complex) -> Path:
+    """The path with its ends at the corners' very points."""
+    if len(path.segments) == 1 and len(path.segments[0]) == 2:
+        return straight(start, end)
+    segments: list[Segment] = list(path.segments)
+    first = segments[0]
+    segments[0] = (start, first[1]) if len(first) == 2 else (start, *first[1:])
+    last = segments[-1]
+    segments[-1] = (last[0], end) if len(last) == 2 else (*last[:-1], end)
+    return Path(tuple(segments))
+
+
+def _corner(piece: Piece, z: complex) -> int:
+    return min(range(len(piece.outline)), key=lambda k: abs(piece.outline[k].path.start - z))
+
+
+def _staying(whole: Piece, strips: list[Piece]) -> int:
+    """The strip with the fold or centre stays put; without one, the strip that the grainline lies on."""
+    centres = [centre_length(s) for s in strips]
+    if max(centres) > 0:
+        return centres.index(max(centres))
+    if whole.grain:
+        middle = 0.5 * (whole.grain.start + whole.grain.end)
+        for k, s in enumerate(strips):
+            if s.contains(middle)[0]:
+                return k
+    return 0
+
+
+def _rigid_moves(slashes: list[Slash], amounts: list[Amounts]) -> list[Transform]:
+    """For each slash, the move of the strip ahead of it against the strip behind."""
+    guide = sum(((s.path.end - s.path.start) / abs(s.path.end - s.path.start) for s in slashes), 0j) * -1j
+    guide /= abs(guide) or 1.0
+    return [_rigid_move(s.path.start, s.path.end, a, guide) for s, a in zip(slashes, amounts, strict=True)]
+
+
+def _rigid_move(near: complex, far: complex, amount: Amounts, guide: complex) -> Transform:
+    """About the point of the slash's line that keeps its distance, or along the guide when both ends open alike."""
+    size = abs(far - near)
+    down = (far - near) / size
+    more = amount.near - amount.far
+    if abs(more) < PARALLEL:
+        across = (guide * (-1j * down).conjugate()).real
+        return slide(guide * amount.near / across) if abs(across) > 0.2 else slide(-1j * down * amount.near)
+    hinge = far + down * size * amount.far / more
+    return swing(hinge, 2.0 * asin(max(-1.0, min(1.0, more / (2.0 * size)))))
+
+
+def _taped_on(whole: Piece, strip: Piece, k: int, amount: Amounts, edges: tuple[Edge, Edge]) -> Piece:
+    """New paper between the whole so far and the next strip, or tape where nothing opens."""
+    name = f"slash {k}"
+    i = next(n for n, e in enumerate(whole.outline) if e.name == name)
+    j = next(n for n, e in enumerate(strip.outline) if e.name == name)
+    if max(amount) <= 0.0:
+        return join(whole, i + 1, strip, j)
+    here, there = whole.outline[i].path, strip.outline[j].path
+    near = _gap_edge(edges[0], here.start, there.end)
+    far = _gap_edge(edges[1], there.start, here.end)
+    return bridge(whole, i, strip, j, near, far)
+
+
+def _gap_edge(like: Edge, a: complex, b: complex) -> Edge:
+    return on_new_paper(like.name, like.kind, straight(a, b)) if abs(a - b) > CLOSE else no_edge(a)
+
+
+def _trimmed(strip: Piece, k: int, slash: Slash, move: Transform, edges: tuple[Edge, Edge]) -> Piece:
+    """A strip that is laid over the one behind it, without what is covered: its slash runs where that one's will lie."""
+    back = move.inverse()
+    near, far = back.point(slash.path.start), back.point(slash.path.end)
+    j = next(n for n, e in enumerate(strip.outline) if e.name == f"slash {k}")
+    turned = strip.starting_at(j - 1)
+    before, cut, after = turned.outline[:3]
+    new = (_moved_end(before, far), replace(cut, path=straight(far, near)), _moved_start(after, near))
+    covered = max(abs(near - cut.path.end), abs(far - cut.path.start))
+    if any(covered > e.length - LEFT for e, z in ((after, near), (before, far)) if abs(z - cut.path.end) > CLOSE):
+        raise MoveRefused(
+            f"strip {k + 2} is laid over by {covered:.1f} cm, and has hardly more edge up to its end or to a dart.",
+            strip.name,
+            "Lap them over by less, or take fewer slashes.",
+            "amount",
+        )
+    return redraw(turned, 0, 3, new)
+
+
+def _moved_start(e: Edge, z: complex) -> Edge:
+    """An edge that begins farther on: the paper before it is gone, the rest keeps its shape."""
+    old = e.path
+    if abs(z - old.start) <= CLOSE:
+        return replace(e, path=_similar(old, old.start, z, old.end))
+    path = _similar(old, old.start, z, old.end)
+    rest = e.cut_at(min(max(old.length - path.length, 1e-6), old.length - 1e-6))[1] if path.length < old.length else e
+    return Edge(e.name, e.kind, path, e.cut, stretched(rest.trace, path.length))
+
+
+def _moved_end(e: Edge, z: complex) -> Edge:
+    old = e.path
+    path = _similar(old, old.end, z, old.start)
+    if abs(z - old.end) <= CLOSE or path.length >= old.length:
+        return Edge(e.name, e.kind, path, e.cut, stretched(e.trace, path.length))
+    rest = e.cut_at(min(max(path.length, 1e-6), old.length - 1e-6))[0]
+    return Edge(e.name, e.kind, path, e.cut, stretched(rest.trace, path.length))
+
+
+def _similar(path: Path, moving: complex, to: complex, fixed: complex) -> Path:
+    """The same shape with one end moved, turned and scaled about the other."""
+    if moving == to:
+        return path
+    scale = (to - fixed) / (moving - fixed)
+    ends = (to, fixed) if path.start == moving else (fixed, to)
+    scaled = Path(path.segments).placed(Transform(scale, fixed - scale * fixed))
+    return _between(scaled, *ends)
+
+
+def _with_own_grain(whole: Piece, before: Piece) -> Piece:
+    """The grain is the grain of the strip that stayed put: where it lay, while that is still on the paper."""
+    if before.grain is None:
+        return whole
+    kept = replace(whole, grain=before.grain)
+    if all(whole.contains(before.grain.start, before.grain.end)):
+        return kept
+    off = paper_point(whole) - 0.5 * (before.grain.start + before.grain.end)
+    moved = replace(before.grain, start=before.grain.start + off, end=before.grain.end + off)
+    if all(whole.contains(moved.start, moved.end)):
+        return replace(whole, grain=moved)
+    return with_grain_of(replace(whole, grain=None), before)

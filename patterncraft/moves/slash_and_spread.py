@@ -1,0 +1,258 @@
+"""Slash and spread: strips cut from edge to edge and moved apart, new paper between, the broken edges redrawn."""
+
+from __future__ import annotations
+
+from typing import ClassVar, Literal, Self
+
+from pydantic import ConfigDict, Field, model_validator
+
+from ..errors import MoveRefused
+from ..handwork.slashes import SlashAt, Zone, check_slashes, even_slashes, listed_slashes, two_edges, zone_of
+from ..handwork.smoothing import Smoothed, smooth_edge
+from ..handwork.spreading import Amounts, Slash, Spread, spread
+from ..house import HouseRules, Strict
+from ..paper.edge import Edge
+from ..paper.follow import lay_down, take_up
+from ..paper.opened import Fullness, Opened
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import distance_of, run_of, sewn_length
+from ..paper.sound import assert_sound
+from ..places.place import Place
+from ..units import Unit, format_length
+from ..working import Quantity, Sum, fine, length, note, notes
+from .move import Example, Group, Handle, Move, Outcome, slot_field
+
+Hinge = Literal["to_edge", "from_edge", "none"]
+HINGES = (("to_edge", "hinged at the other edge"), ("from_edge", "hinged where the cut begins"), ("none", "parallel"))
+_RESULTS = (("gather", "gathered"), ("flare", "left as flare"), ("ease", "eased in"), ("pleat", "pleated"))
+
+
+class Zoned(Strict):
+    """A zone of an edge, from one place to another."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, populate_by_name=True)
+
+    start: Place = Field(alias="from", title="From")
+    end: Place = Field(alias="to", title="To")
+
+    @property
+    def ends(self) -> tuple[Place, Place]:
+        """Both places."""
+        return self.start, self.end
+
+
+MOST = 60
+"""Slashes in one step: more cannot be told apart on the table."""
+
+
+class SlashAndSpread(Move):
+    """Slashes from one edge to another; each opens by an amount at one end, hinged at the other, or at both."""
+
+    group: ClassVar[Group] = "Open"
+    title: ClassVar[str] = "Slash and spread"
+    key: ClassVar[str] = "s"
+    sentence: ClassVar[str] = (
+        "Slash the {piece} from the {from_edge} to the {to_edge}, {slashes}, {zone}, and spread {how much}, {far}, {hinge}, {result}."
+    )
+    synonyms: ClassVar[tuple[str, ...]] = ("spread", "fullness", "gathers", "flare", "open", "widen", "insert")
+    handle: ClassVar[Handle] = "strip"
+    example: ClassVar[Example | None] = Example(
+        "skirt",
+        {"piece": "skirt front", "from_edge": "hem", "to_edge": "waist", "count": 3, "opening": 4.0, "result": "flare"},
+    )
+
+    move: Literal["slash_and_spread"]
+    piece: str = slot_field("piece", "Which piece?", "piece", "Piece", max_length=80)
+    from_edge: str = slot_field("from_edge", "Slashed from which edge?", "edge", "From", max_length=80)
+    to_edge: str = slot_field("to_edge", "To which edge?", "edge", "To", max_length=80)
+    count: int | None = slot_field("slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST)
+    at: tuple[SlashAt, ...] | None = slot_field(
+        "slashes", "How many slashes, or where?", "slashes", "Where, slash by slash", None, min_length=1, max_length=MOST
+    )
+    opening: float | None = slot_field(
+        "how much", "How far does each open?", "fullness", "Each opens", None, ge=0, le=200, unit="cm"
+    )
+    total: float | None = slot_field(
+        "how much", "How far does each open?", "fullness", "All together", None, ge=0, le=1000, unit="cm"
+    )
+    ratio: float | None = slot_field("how much", "How far does each open?", "fullness", "New length : old", None, ge=1, le=10)
+    to_length: float | None = slot_field(
+        "how much", "How far does each open?", "fullness", "Until the edge is", None, gt=0, le=2000, unit="cm"
+    )
+    hinge: Hinge = slot_field("hinge", "Hinged where?", "choice", "Hinge", "to_edge", choices=HINGES)
+    far_opening: float | None = slot_field(
+        "far", "How far does the other end open?", "length", "At the other end", None, ge=0, le=200, unit="cm"
+    )
+    zone: Zoned | None = slot_field("zone", "Only between which two places?", "zone", "Zone", None)
+    result: Fullness | None = slot_field("result", "What becomes of the fullness?", "choice", "Fullness", None, choices=_RESULTS)
+
+    @model_validator(mode="after")
+    def _one_of_each(self) -> Self:
+        if (self.count is None) == (self.at is None):
+            raise ValueError("say either how many slashes, or where each lies")
+        amounts = [x for x in (self.opening, self.total, self.ratio, self.to_length) if x is not None]
+        if len(amounts) != 1:
+            raise ValueError("say how far it opens in one way: each, all together, as a ratio, or to a length")
+        return self
+
+    def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        n = self.count if self.count is not None else len(self.at or ())
+        return {
+            "piece": self.piece,
+            "from_edge": self.from_edge,
+            "to_edge": self.to_edge,
+            "slashes": ("once" if n == 1 else f"{n} times") + (" where marked" if self.at else ""),
+            "zone": self._zone_words(pattern, unit),
+            "how much": self._how_much(unit),
+            "far": self._far_words(unit),
+            "hinge": dict(HINGES)[self.hinge],
+            "result": dict(_RESULTS)[self.result] if self.result else "as its seam wants it",
+        }
+
+    def _zone_words(self, pattern: Pattern | None, unit: Unit) -> str:
+        if not self.zone:
+            return "all along"
+        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        return f"between {self.zone.start.words(piece, unit)} and {self.zone.end.words(piece, unit)}"
+
+    def _far_words(self, unit: Unit) -> str:
+        if self.far_opening is not None:
+            return f"the other end {format_length(self.far_opening, unit)}"
+        return "both ends alike" if self.hinge == "none" else "the other end not at all"
+
+    def _how_much(self, unit: Unit) -> str:
+        if self.opening is not None:
+            return f"each by {format_length(self.opening, unit)}"
+        if self.total is not None:
+            return f"by {format_length(self.total, unit)} in all"
+        if self.ratio is not None:
+            return f"to {self.ratio:g} times its length"
+        return f"until it is {format_length(self.to_length or 0.0, unit)}"
+
+    def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        hand = take_up(pattern, self.piece)
+        piece = hand.piece(self.piece)
+        two_edges(piece, self.from_edge, self.to_edge)
+        near = zone_of(piece, pattern, self.from_edge, self.zone.ends if self.zone else None)
+        far = zone_of(piece, pattern, self.to_edge, None)
+        if self.at is not None:
+            slashes = listed_slashes(piece, pattern, self.from_edge, self.to_edge, self.at)
+        else:
+            slashes = even_slashes(piece, self.from_edge, self.to_edge, self.count or 1, near, whole=self.zone is None)
+        each = self._each(piece, slashes, near, far)
+        amounts = self._amounts(each)
+        if each == 0 and amounts.far == 0 and amounts.near == 0:
+            return Outcome(pattern, (note("Nothing opens: the piece stays as it is."),))
+        check_slashes(piece, slashes, self._hinged(amounts), "at" if self.at else "from_edge")
+        self._flat_enough(slashes, amounts)
+        done = spread(piece, slashes, [amounts] * len(slashes), (_like(piece, self.from_edge), _like(piece, self.to_edge)))
+        drawn = {}
+        after = done.piece
+        for edge, amount in ((self.from_edge, amounts.near), (self.to_edge, amounts.far)):
+            drawn[edge] = smooth_edge(after, edge, keep_length=amount == 0)
+            after = drawn[edge].piece
+        after = assert_sound(after, "Open the slashes by less, or take more of them.")
+        followed = lay_down(hand, [after], opened=self._opened(pattern, piece, slashes, amounts, near, far))
+        working = self._working(piece, after, done, amounts, len(slashes), drawn)
+        return Outcome(followed.pattern, working + notes(followed.told))
+
+    def _each(self, piece: Piece, slashes: list[Slash], near: Zone, far: Zone) -> float:
+        """cm by which each slash opens, whichever way it was said."""
+        zone = far if self.hinge == "from_edge" else near
+        n = len(slashes)
+        if self.opening is not None:
+            return self.opening
+        if self.total is not None:
+            return self.total / n
+        if self.ratio is not None:
+            return (self.ratio - 1.0) * (zone.high - zone.low) / n
+        wanted = self.to_length or 0.0
+        if wanted < zone.whole:
+            edge = self.to_edge if self.hinge == "from_edge" else self.from_edge
+            raise MoveRefused(
+                f"the {edge} is {zone.whole:.1f} cm long already.", self.piece, "Ask for more, or lap it over instead.", "to_length"
+            )
+        return (wanted - zone.whole) / n
+
+    def _amounts(self, each: float) -> Amounts:
+        other = self.far_opening or 0.0
+        if self.hinge == "none":
+            return Amounts(each, each if self.far_opening is None else other)
+        return Amounts(each, other) if self.hinge == "to_edge" else Amounts(other, each)
+
+    def _hinged(self, amounts: Amounts) -> tuple[str, ...]:
+        return tuple(where for where, amount in (("near", amounts.near), ("far", amounts.far)) if amount == 0)
+
+    def _flat_enough(self, slashes: list[Slash], amounts: Amounts) -> None:
+        more = abs(amounts.near - amounts.far)
+        for k, s in enumerate(slashes, 1):
+            size = abs(s.path.end - s.path.start)
+            if more > size * 1.414:
+                raise MoveRefused(
+                    f"slash {k} is {size:.1f} cm long: opened by {more:.1f} cm it would stand at more than a right angle.",
+                    self.piece,
+                    "Open it by less, take more slashes, or open it parallel.",
+                    "opening",
+                )
+
+    def _opened(
+        self, pattern: Pattern, piece: Piece, slashes: list[Slash], amounts: Amounts, near: Zone, far: Zone
+    ) -> list[Opened]:
+        """The zones that were opened, with what becomes of the fullness: unless it is said, gathered where the edge
+        is sewn to something, else flare."""
+        found = []
+        for edge, amount, zone in ((self.from_edge, amounts.near, near), (self.to_edge, amounts.far, far)):
+            if amount > 0:
+                kind: Fullness = self.result or ("gather" if _is_sewn(pattern, self.piece, edge) else "flare")
+                low, high = (zone.low, zone.high) if edge == self.from_edge and self.zone else _around(piece, slashes, edge, zone)
+                found.append(Opened(self.piece, edge, zone.run, low, high, kind))
+        return found
+
+    def _working(
+        self, before: Piece, after: Piece, done: Spread, amounts: Amounts, n: int, drawn: dict[str, Smoothed]
+    ) -> tuple[Sum, ...]:
+        strips = done.widths[::-1] if done.stayed == len(done.widths) - 1 else done.widths
+        lines = [
+            Sum(
+                "Strips, numbered from the centre",
+                Quantity(len(strips), "count"),
+                ", ".join("{}" for _ in strips),
+                tuple(map(length, strips)),
+            )
+        ]
+        for edge, amount in ((self.from_edge, amounts.near), (self.to_edge, amounts.far)):
+            old, new = sewn_length(before, edge), sewn_length(after, edge)
+            if amount:
+                lines.append(Sum(f"{edge.capitalize()} before", length(old)))
+                lines.append(Sum("Opened in all", length(n * amount), f"{n} × {{}}", (length(amount),)))
+                lines.append(Sum(f"{edge.capitalize()} now, as redrawn", length(new)))
+                lines.append(Sum("New : old", Quantity(new / old, "ratio")))
+            else:
+                lines.append(Sum(f"{edge.capitalize()}, before = now", fine(new), "{}", (fine(old),)))
+            if drawn[edge].cut_off > 1e-3 or drawn[edge].added > 1e-3:
+                lines.append(
+                    Sum(
+                        f"Redrawing the {edge} cuts off, adds at most",
+                        None,
+                        "{} and {}",
+                        (length(drawn[edge].cut_off), length(drawn[edge].added)),
+                    )
+                )
+        lines.append(Sum("New paper", Quantity(after.paper.new - before.paper.new, "area")))
+        return tuple(lines)
+
+
+def _like(piece: Piece, edge: str) -> Edge:
+    return piece.outline[run_of(piece, edge)[0]]
+
+
+def _is_sewn(pattern: Pattern, piece: str, edge: str) -> bool:
+    return any(pattern.seam(name).rule.kind != "free" for name in pattern.seams_of(piece, edge))
+
+
+def _around(piece: Piece, slashes: list[Slash], edge: str, zone: Zone) -> tuple[float, float]:
+    """From half a strip before the first slash to half a strip behind the last, cm along the edge."""
+    spots = [s for slash in slashes for s in (slash.near, slash.far) if piece.outline[s.edge].name == edge]
+    at = sorted(distance_of(piece, s) for s in spots)
+    return 0.5 * at[0], 0.5 * (at[-1] + zone.whole)

@@ -1,0 +1,61 @@
+"""The paper account: block paper + new paper − what was put away = area, per piece and in all.
+
+Areas are measured by Green's theorem on the outline; the other three are carried along by the acts that
+cause them. So an act that lets paper grow or vanish shows as a balance that is not nought.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from .patches import area_inside
+from .pattern import Pattern
+from .piece import Piece
+
+
+@dataclass(frozen=True, slots=True)
+class AccountLine:
+    """One piece's paper, cm². ``missing`` = area − (block + new − away); nought to 1e-6 when all is there."""
+
+    piece: str
+    block: float
+    new: float
+    away: float
+    area: float
+
+    @property
+    def missing(self) -> float:
+        return self.area - (self.block + self.new - self.away)
+
+    @property
+    def balanced(self) -> bool:
+        """Whether it comes out to 1e-6 cm²."""
+        return abs(self.missing) < 1e-6
+
+
+def account_of(piece: Piece) -> AccountLine:
+    """A piece's account. One never taken up is all of it the block's."""
+    area = piece.area
+    paper = piece.paper
+    block = area - paper.new + paper.away if paper.block is None else paper.block
+    return AccountLine(piece.name, block, paper.new, paper.away, area)
+
+
+def paper_account(pattern: Pattern) -> tuple[AccountLine, ...]:
+    """A line per piece, then one for all of them, called "all"."""
+    lines = [account_of(p) for p in pattern.pieces]
+    block, new, away, area = (sum(values) for values in zip(*[(x.block, x.new, x.away, x.area) for x in lines], strict=True))
+    return (*lines, AccountLine("all", block, new, away, area))
+
+
+def balance_of(piece: Piece) -> float:
+    """area − (block + new − away), cm²."""
+    return account_of(piece).missing
+
+
+def weighed(piece: Piece) -> Piece:
+    """A piece that was cut off or taped on, with its own share of the account: its new paper as it lies
+    there (to about 1e-3 cm²), the block's for the rest. What had been put away stays with the part that kept it."""
+    new = area_inside(piece.paper.patches, piece.segments)
+    block = piece.area - new + piece.paper.away
+    return replace(piece, paper=replace(piece.paper, block=block, new=new))

@@ -1,0 +1,281 @@
+"""Following: one place that carries everything that speaks of edges through any sequence of acts.
+
+A move takes pieces up (``take_up``: every sewable edge is given a trace, itself), does its acts, and lays
+the results down (``lay_down``). From the traces left on the edges it is read what became of each old edge:
+*kept*, *cut* into parts on whichever pieces, *grown* or *shrunk* with new paper between, *redrawn*, *gone*.
+Seams' sides, notches, rules, dart names and the paper account follow from that; a move never rewrites them.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from typing import NamedTuple
+
+from .account import balance_of, weighed
+from .dart import renamed
+from .edge import Edge
+from .opened import Opened, add_fullness
+from .pattern import Pattern
+from .piece import Piece
+from .seam import Notch, Seam, SeamRule
+from .sewn import run_of, runs_of, starts_at_end
+from .sides import NewSide, Origin, Whereabouts
+from .trace import NEW_PAPER, Kin, Trace, are_kin
+
+UNSAID = 1e-5
+"""cm by which a side may change without its move having said so: rounding of many acts."""
+ACCOUNT = 1e-6
+"""cm² to which the paper account must come out."""
+
+
+class Undeclared(RuntimeError):
+    """A defect of a move, not of a person's input: it changed a seam or the paper and did not say so."""
+
+
+@dataclass(frozen=True, slots=True)
+class InHand:
+    """Pieces taken up from the table. Their edges' traces count ``book``."""
+
+    before: Pattern
+    pieces: tuple[Piece, ...]
+    book: tuple[Origin, ...]
+
+    def piece(self, name: str) -> Piece:
+        """The piece as it is in hand. Its name must be among those taken up."""
+        return next(p for p in self.pieces if p.name == name)
+
+
+class Followed(NamedTuple):
+    """The pattern with everything carried along, and what a person should be told of it, in sentences."""
+
+    pattern: Pattern
+    told: tuple[str, ...]
+
+
+def take_up(pattern: Pattern, *names: str) -> InHand:
+    """Take pieces up to be worked. Raises NoSuchName listing the pieces there are."""
+    pieces: list[Piece] = []
+    book: list[Origin] = []
+    # Within one piece nothing can come to lie beside what it was not sewn to.
+    kin = _Kinship(pattern) if len(names) > 1 else None
+    for name in dict.fromkeys(names):
+        piece = pattern.piece(name)
+        outline = []
+        for place, e in enumerate(piece.outline):
+            if e.is_sewn_shut:
+                outline.append(e)
+                continue
+            size = e.length
+            outline.append(Edge(e.name, e.kind, e.path, e.cut, (Trace(len(book), 0.0, size, size, kin and kin.of(piece, place)),)))
+            book.append(Origin(name, place, size))
+        piece = piece.with_outline(tuple(outline))
+        if piece.paper.block is None:
+            piece = replace(piece, paper=replace(piece.paper, block=piece.area))
+        pieces.append(piece)
+    return InHand(pattern, tuple(pieces), tuple(book))
+
+
+def lay_down(
+    hand: InHand,
+    pieces: Sequence[Piece],
+    *,
+    seams: Sequence[Seam] = (),
+    notches: Sequence[Notch] = (),
+    opened: Sequence[Opened] = (),
+    changed: Collection[str] = (),
+    dropped: Collection[str] = (),
+) -> Followed:
+    """Lay worked pieces down in the place of those taken up; everything that speaks of edges follows.
+
+    ``seams`` and ``notches`` are new ones, spoken of the pieces as they lie now. ``opened`` are zones of old edges
+    that were opened or closed, and what becomes of the fullness. ``changed`` names old seams whose sides the
+    move has lengthened or shortened on purpose without a promise for it, ``dropped`` those it does away with.
+
+    Raises Undeclared, a defect, where a side's length changed unsaid or the paper account does not come out.
+    """
+    _check_account(hand, pieces)
+    if len(pieces) != len(hand.pieces):
+        pieces = [weighed(p) for p in pieces]
+    pieces = [renamed(p) for p in _told_apart(hand, pieces)]
+    follower = _Follower(hand, pieces, {*changed, *_seams_at(hand.before, opened)})
+    kept_seams: list[Seam] = []
+    kept_notches: list[Notch] = []
+    for seam in hand.before.seams:
+        if seam.name in dropped:
+            continue
+        own = [n for n in hand.before.notches if n.seam == seam.name]
+        if follower.touches(seam):
+            found = follower.carried(seam, own)
+            if found is None:
+                continue
+            seam, sides, own = found
+            seam, own = add_fullness(hand.before, seam, sides, own, opened)
+        kept_seams.append(seam)
+        kept_notches += own
+    table = _on_table(hand, [_at_rest(p) for p in pieces])
+    order = {(n.seam, n.name): k for k, n in enumerate(hand.before.notches)}
+    kept_notches.sort(key=lambda n: order.get((n.seam, n.name), len(order)))
+    pattern = Pattern(tuple(table), (*kept_seams, *seams), (*kept_notches, *notches))
+    return Followed(pattern, tuple(follower.told))
+
+
+def _check_account(hand: InHand, pieces: Sequence[Piece]) -> None:
+    """Paper in = paper out: nothing grew or vanished but what new paper and the scissors account for."""
+    out = sum(balance_of(p) for p in pieces) - sum(balance_of(p) for p in hand.pieces)
+    block = sum(p.paper.block or 0.0 for p in pieces) - sum(p.paper.block or 0.0 for p in hand.pieces)
+    if abs(out) > ACCOUNT or abs(block) > ACCOUNT:
+        raise Undeclared(f"the paper account of {[p.name for p in hand.pieces]} is out by {out + block:.2e} cm²")
+
+
+def _seams_at(pattern: Pattern, opened: Sequence[Opened]) -> set[str]:
+    return {name for o in opened for name in pattern.seams_of(o.piece, o.edge)}
+
+
+def _on_table(hand: InHand, laid: list[Piece]) -> list[Piece]:
+    """The table with worked pieces where those of their names lay; new ones behind the first taken up."""
+    taken = {p.name for p in hand.pieces}
+    by_name = {p.name: p for p in laid}
+    if taken == set(by_name):
+        return [by_name.get(p.name, p) for p in hand.before.pieces]
+    table: list[Piece] = []
+    for p in hand.before.pieces:
+        if p.name not in taken:
+            table.append(p)
+        elif laid:
+            table += laid
+            laid = []
+    return table
+
+
+def _at_rest(piece: Piece) -> Piece:
+    return piece.with_outline(tuple([e.without_trace() for e in piece.outline]))
+
+
+# ---- names that two pieces bring to one
+
+
+def _told_apart(hand: InHand, pieces: Sequence[Piece]) -> list[Piece]:
+    """Where pieces taped together bring edges of one name that are not one sewn edge (both sides' seams, both
+    waists), these take their old piece's name in front."""
+    if len(hand.pieces) == 1:
+        return list(pieces)
+    out = []
+    for piece in pieces:
+        brought: dict[str, set[str]] = {}
+        for e in piece.outline:
+            for t in e.trace:
+                if t.edge != NEW_PAPER:
+                    brought.setdefault(e.name, set()).add(hand.book[t.edge].piece)
+        clashing = [name for name, origins in brought.items() if len(origins) > 1 and not _one_sewn_edge(piece, name)]
+        out.append(_with_piece_names(hand, piece, clashing) if clashing else piece)
+    return out
+
+
+def _one_sewn_edge(piece: Piece, name: str) -> bool:
+    """Whether all edges of that name run on from one to the next, on the paper and in sewing."""
+    runs = runs_of(piece, name)
+    return len(runs) == 1 and all(are_kin(piece.outline[a].trace, piece.outline[b].trace) for a, b in pairwise(runs[0]))
+
+
+class _Kinship:
+    """Where every edge of a pattern lies in the seams' sides."""
+
+    def __init__(self, pattern: Pattern) -> None:
+        self._names: dict[str, int] = {}
+        self._runs: dict[tuple[str, str], list[tuple[list[int], Kin]]] = {}
+        for number, side in enumerate(x for s in pattern.seams for x in (s.a, s.b) if x):
+            done = 0.0
+            for s in side:
+                piece = pattern.piece(s.piece)
+                run = run_of(piece, s.edge, s.run)
+                size = sum(piece.outline[i].length for i in run)
+                back = starts_at_end(piece, s.edge, s.start, s.run)
+                kin = Kin(number, done + size if back else done, -1 if back else 1)
+                self._runs.setdefault((s.piece, s.edge), []).append((run, kin))
+                done += size
+
+    def of(self, piece: Piece, place: int) -> Kin:
+        """How edge number ``place`` of a piece is sewn."""
+        name = piece.outline[place].name
+        for run, kin in self._runs.get((piece.name, name), ()):
+            if place in run:
+                before = sum(piece.outline[i].length for i in run[: run.index(place)])
+                return Kin(kin.side, kin.at + kin.sense * before, kin.sense)
+        return Kin(-1 - self._names.setdefault(name, len(self._names)), 0.0, 0)
+
+
+def _with_piece_names(hand: InHand, piece: Piece, names: Collection[str]) -> Piece:
+    def called(e: Edge) -> Edge:
+        origin = next((hand.book[t.edge].piece for t in e.trace if t.edge != NEW_PAPER), None)
+        return replace(e, name=f"{origin} {e.name}") if e.name in names and origin else e
+
+    return piece.with_outline(tuple(called(e) for e in piece.outline))
+
+
+# ---- seams
+
+
+class _Follower:
+    """Carries seams and their notches from the pattern before to the worked pieces; ``told`` grows meanwhile."""
+
+    def __init__(self, hand: InHand, pieces: Sequence[Piece], allowed: Collection[str]) -> None:
+        self._before = hand.before
+        self._taken = frozenset(p.name for p in hand.pieces)
+        self._where = Whereabouts(hand.before, hand.book, pieces)
+        self._allowed = allowed
+        self.told: list[str] = []
+
+    def touches(self, seam: Seam) -> bool:
+        """Whether one of its sides lies, in part, on a piece that was taken up."""
+        return any(s.piece in self._taken for s in seam.a + seam.b)
+
+    def carried(self, seam: Seam, notches: list[Notch]) -> tuple[Seam, tuple[NewSide, NewSide], list[Notch]] | None:
+        """The seam, its sides and its notches as they are now; None when it is closed or cut away."""
+        a, b = (self._where.side(side, self._taken) for side in (seam.a, seam.b))
+        if seam.name not in self._allowed:
+            self._refuse_unsaid(seam, a, b)
+        if not a.side and not b.side:
+            self.told.append(
+                f"The {seam.name} seam is closed: its sides are taped together." if seam.b else f"The {seam.name} is gone."
+            )
+            return None
+        if seam.b and not (a.side and b.side):
+            return self._widowed(seam, notches, a, b)
+        rule = seam.rule
+        if rule.length and a.gone and not seam.b:
+            rule = replace(rule, length=max(rule.length - a.gone, 0.0))
+        places: list[Notch] = []
+        for n in notches:
+            at_a = a.mapped(n.at_a)
+            at_b = n.at_b if not seam.b or n.at_b is None else b.mapped(n.at_b)
+            if at_a is None or (seam.b and n.at_b is not None and at_b is None):
+                self.told.append(f"The notch “{n.name}” of the {seam.name} lay on paper that is gone.")
+            else:
+                places.append(replace(n, at_a=at_a, at_b=at_b))
+        known = {"start", "end", *(n.name for n in places)}
+        rules = tuple(r for r in seam.rules if r.start in known and r.end in known)
+        return Seam(seam.name, a.side, b.side, rule, rules), (a, b), places
+
+    def _refuse_unsaid(self, seam: Seam, a: NewSide, b: NewSide) -> None:
+        for word, old, new in (("first", seam.a, a), ("second", seam.b, b)):
+            if new.side:
+                grown = new.length + new.gone - self._before.side_length(old)
+                if abs(grown) > UNSAID:
+                    raise Undeclared(f"the {word} side of the {seam.name} seam changed by {grown:.4f} cm and nothing was said")
+
+    def _widowed(
+        self, seam: Seam, notches: list[Notch], a: NewSide, b: NewSide
+    ) -> tuple[Seam, tuple[NewSide, NewSide], list[Notch]]:
+        """One side is gone: the other waits for a new partner and keeps its length meanwhile."""
+        left = a if a.side else b
+        self.told.append(f"One side of the {seam.name} seam is gone: the other waits for a partner.")
+        places = []
+        for n in notches:
+            was = n.at_a if a.side else n.at_b
+            now = None if was is None else left.mapped(was)
+            if now is not None:
+                places.append(replace(n, at_a=now, at_b=None))
+        nothing = NewSide((), (), 0.0, 0.0)
+        return Seam(seam.name, left.side, (), SeamRule("hold", length=left.length)), (left, nothing), places

@@ -1,0 +1,115 @@
+"""Patches of new paper: shared out by the scissors, measured for the paper account.
+
+A patch that no cut touches stays the exact chain it was taped in as. One that is cut is kept as a polygon
+within 0.001 cm of it: it is there for the eye, and to tell on which piece how much of the new paper
+lies. What the account adds up are areas by Green's theorem, not these.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import pairwise
+
+import pyclipper
+
+from ..geometry.flatten import flat_path
+from ..geometry.path import Path
+from ..geometry.region import contains, signed_area
+from ..geometry.segment import Segment
+from ..tolerances import SNAP
+
+FINE = 0.001
+"""cm: how near a cut patch's polygon follows it."""
+SCALE = 1e7
+"""pyclipper counts in whole numbers: a unit is 1e-7 cm."""
+CRUMB = 1e-4
+"""cm²: less is a rounding, not paper."""
+
+Ring = list[tuple[float, float]]
+
+
+def split_patch(patch: Path, first: Sequence[Segment], second: Sequence[Segment]) -> tuple[list[Path], list[Path]]:
+    """The parts of a patch that lie on each half of a cut piece."""
+    ring = _ring(patch)
+    halves = [_clipped(ring, half) for half in (first, second)]
+    areas = [sum(abs(_area(r)) for r in half) for half in halves]
+    if areas[1] < CRUMB:
+        return [patch], []
+    if areas[0] < CRUMB:
+        return [], [patch]
+    return [_path(r) for r in halves[0]], [_path(r) for r in halves[1]]
+
+
+def area_inside(patches: Sequence[Path], outline: Sequence[Segment]) -> float:
+    """cm² of a piece's outline that patches cover, each place once; to about 1e-3."""
+    if not patches:
+        return 0.0
+    clip = pyclipper.Pyclipper()
+    clip.AddPaths([pyclipper.scale_to_clipper(_ring(p), SCALE) for p in patches], pyclipper.PT_SUBJECT, True)
+    clip.AddPath(pyclipper.scale_to_clipper(_flat(outline), SCALE), pyclipper.PT_CLIP, True)
+    found = clip.Execute(pyclipper.CT_INTERSECTION, pyclipper.PFT_NONZERO, pyclipper.PFT_NONZERO)
+    return float(sum(pyclipper.Area(r) for r in found)) / SCALE**2
+
+
+class Lobes:
+    """What lies between an old run of an outline and a new one with the same ends.
+
+    ``added``: closed chains outside the old outline; ``added_area`` and ``cut_area`` in cm², their difference
+    exact by Green's theorem.
+    """
+
+    def __init__(self, old: Sequence[Path], new: Sequence[Path], outline: Sequence[Segment]) -> None:
+        there = [s for p in new for s in p.segments]
+        back = [s for p in reversed(old) for s in p.reversed().segments]
+        net = signed_area([*there, *back])
+        loop = pyclipper.scale_to_clipper(_flat([*there, *back]), SCALE)
+        rings = [pyclipper.scale_from_clipper(r, SCALE) for r in pyclipper.SimplifyPolygon(loop, pyclipper.PFT_EVENODD)]
+        gross = max(sum(abs(_area(r)) for r in rings), abs(net))
+        self.added_area = 0.5 * (gross + net)
+        self.cut_area = 0.5 * (gross - net)
+        self.added = [_path(r) for r in rings if abs(_area(r)) > CRUMB and not contains(outline, [_inner_point(r)])[0]]
+
+
+def _ring(patch: Path) -> Ring:
+    return [(z.real, z.imag) for z in flat_path(patch, FINE)[:-1]]
+
+
+def _flat(segments: Sequence[Segment]) -> Ring:
+    return _ring(Path(tuple(segments)))
+
+
+def _clipped(ring: Ring, outline: Sequence[Segment]) -> list[Ring]:
+    clip = pyclipper.Pyclipper()
+    clip.AddPath(pyclipper.scale_to_clipper(ring, SCALE), pyclipper.PT_SUBJECT, True)
+    clip.AddPath(pyclipper.scale_to_clipper(_flat(outline), SCALE), pyclipper.PT_CLIP, True)
+    found = clip.Execute(pyclipper.CT_INTERSECTION, pyclipper.PFT_NONZERO, pyclipper.PFT_NONZERO)
+    return [r for r in (pyclipper.scale_from_clipper(x, SCALE) for x in found) if abs(_area(r)) > CRUMB]
+
+
+def _area(ring: Ring) -> float:
+    return 0.5 * sum(a[0] * b[1] - b[0] * a[1] for a, b in pairwise([*ring, ring[0]]))
+
+
+def _inner_point(ring: Ring) -> complex:
+    """A point inside: the middle of the longest chord level with a corner's neighbourhood."""
+    ys = sorted({y for _, y in ring})
+    gap = max(pairwise(ys), key=lambda g: g[1] - g[0]) if len(ys) > 1 else (ys[0], ys[0])
+    level = 0.5 * (gap[0] + gap[1])
+    hits = sorted(
+        a[0] + (b[0] - a[0]) * (level - a[1]) / (b[1] - a[1])
+        for a, b in pairwise([*ring, ring[0]])
+        if (a[1] <= level < b[1]) or (b[1] <= level < a[1])
+    )
+    pairs = list(zip(hits[::2], hits[1::2], strict=False))
+    if not pairs:
+        return complex(*ring[0])
+    left, right = max(pairs, key=lambda p: p[1] - p[0])
+    return complex(0.5 * (left + right), level)
+
+
+def _path(ring: Ring) -> Path:
+    points = [complex(*p) for p in ring]
+    points = [z for k, z in enumerate(points) if abs(z - points[k - 1]) > SNAP * 1e-2]
+    if _area([(z.real, z.imag) for z in points]) < 0:
+        points.reverse()
+    return Path(tuple(pairwise([*points, points[0]])))

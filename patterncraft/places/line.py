@@ -1,0 +1,145 @@
+"""Lines on a piece: through places in order, straight, as one fair curve or as an S; or one drawn before, by name."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Annotated, Any, Literal
+
+from pydantic import ConfigDict, Discriminator, Field, Tag
+
+from ..errors import BadPlace, no_such
+from ..geometry.fair import fair_curve
+from ..geometry.path import Path
+from ..house import Strict
+from ..paper.dart import find_dart
+from ..paper.nearest import spot_at
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import Spot
+from ..tolerances import SNAP
+from ..units import Unit
+from .place import DartPlace, Found, Place
+
+Shape = Literal["straight", "curve", "s"]
+S_TURN = 0.35
+"""Radians by which the ends of an S turn off the straight line between them, each to its own side: soft, as
+a raglan's (common practice, no source)."""
+
+
+class LineThrough(Strict):
+    """A line through places, in order. ``square_start`` and ``square_end``: it meets the outline at right angles."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True)
+
+    through: tuple[Place, ...] = Field(min_length=2, max_length=40, title="Through")
+    shape: Shape = Field(default="straight", title="Shape")
+    square_start: bool = Field(default=False, title="Square at its start")
+    square_end: bool = Field(default=False, title="Square at its end")
+
+
+def _kind_of(value: Any) -> str | None:
+    if isinstance(value, str):
+        return "Name"
+    if isinstance(value, (list, tuple)):
+        return "Places"
+    return "LineThrough" if isinstance(value, (dict, LineThrough)) else None
+
+
+Line = Annotated[
+    Annotated[LineThrough, Tag("LineThrough")]
+    | Annotated[tuple[Place, ...], Field(min_length=2, max_length=40), Tag("Places")]
+    | Annotated[str, Field(min_length=1, max_length=80), Tag("Name")],
+    Discriminator(
+        _kind_of,
+        custom_error_type="line",
+        custom_error_message="a line is a list of places, or the name of a line already drawn",
+    ),
+]
+
+
+@dataclass(frozen=True, slots=True)
+class LineOnPiece:
+    """A line as it lies on a piece: a path for each stretch between its places, and the places found.
+
+    ``darts``: the dart at whose pivot each place lies, or None. Every stretch starts where the last ended.
+    """
+
+    stretches: tuple[Path, ...]
+    places: tuple[Found, ...]
+    darts: tuple[str | None, ...]
+
+    @property
+    def path(self) -> Path:
+        """The whole line."""
+        return Path(tuple(s for p in self.stretches for s in p.segments))
+
+
+def line_on(line: Line, piece: Piece, pattern: Pattern, field: str = "line", bare: Shape = "straight") -> LineOnPiece:
+    """The line on a piece. ``bare``: how a plain list of places is joined.
+
+    Raises NoSuchName or BadPlace, with the parameter ``field``, for a place that is not there, a line that is not
+    drawn on this piece or lies there in several parts, and two places that are one.
+    """
+    if isinstance(line, str):
+        return _drawn(line, piece, field)
+    through = line if isinstance(line, LineThrough) else LineThrough(through=line, shape=bare)
+    found = tuple(p.found(piece, pattern) for p in through.through)
+    for a, b in pairwise(found):
+        if abs(a.point - b.point) < 100 * SNAP:
+            raise BadPlace("two places of the line lie on each other.", piece.name, "Leave one of them out.", field)
+    if abs(found[0].point - found[-1].point) < 100 * SNAP:
+        raise BadPlace("the line ends where it begins.", piece.name, "Lead it to another place.", field)
+    darts = tuple(find_dart(piece, p.dart).name if isinstance(p, DartPlace) else None for p in through.through)
+    path = _path([f.point for f in found], through, _square(piece, found[0], 1), _square(piece, found[-1], -1))
+    return LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts)
+
+
+def _path(points: list[complex], line: LineThrough, into: complex | None, out: complex | None) -> Path:
+    start, end = into if line.square_start else None, out if line.square_end else None
+    if line.shape == "straight" and not (start or end):
+        return Path(tuple(pairwise(points)))
+    if line.shape == "s":
+        chord = points[-1] - points[0]
+        turn = complex(1.0, S_TURN)
+        start, end = start or chord * turn, end or chord * turn
+    return fair_curve(points, start, end)
+
+
+def _square(piece: Piece, found: Found, sense: int) -> complex | None:
+    """Direction square to the outline at an end of a line: into the piece at its start (1), out of it at its end (−1)."""
+    if found.spot is None:
+        return None
+    return piece.outline[found.spot.edge].path.direction_at(found.spot.along) * 1j * sense
+
+
+def _drawn(name: str, piece: Piece, field: str) -> LineOnPiece:
+    paths = [x.path for x in piece.lines if x.name == name]
+    if not paths:
+        error = no_such("line", name, list(dict.fromkeys(x.name for x in piece.lines)), piece.name)
+        error.field = field
+        raise error
+    if len(paths) > 1:
+        raise BadPlace(f"the {name} lies there in {len(paths)} parts.", piece.name, "Draw the line anew for this piece.", field)
+    path = paths[0]
+    ends = (Found(path.start, spot_at(piece, path.start)), Found(path.end, spot_at(piece, path.end)))
+    return LineOnPiece((path,), ends, (None, None))
+
+
+def line_words(line: Line, piece: Piece | None, unit: Unit) -> str:
+    """As one would say it: "from the armhole … by way of … to the waist dart"; a drawn line by its name."""
+    if isinstance(line, str):
+        return f"the line “{line}”"
+    through = line if isinstance(line, LineThrough) else LineThrough(through=line)
+    words = [p.words(piece, unit) for p in through.through]
+    by_way = f" by way of {', '.join(words[1:-1])}" if len(words) > 2 else ""
+    shape = {"straight": "", "curve": ", curved", "s": ", as an S"}[through.shape]
+    square = {(True, True): ", square at both ends", (True, False): ", square at its start", (False, True): ", square at its end"}
+    return f"from {words[0]}{by_way} to {words[-1]}{shape}{square.get((through.square_start, through.square_end), '')}"
+
+
+def snapped(found: Found) -> Spot:
+    """The spot of a place known to lie on the outline."""
+    if found.spot is None:
+        raise AssertionError("asked only of places on the outline")
+    return found.spot

@@ -1,0 +1,191 @@
+"""Random legal work: sequences of steps of the moves there are, over random bodies and several schools.
+
+A step that the paper cannot do is refused in words and left out; anything else (a traceback, a broken
+outline, a lost notch, an account that does not come out, a side that nobody spoke of) is a defect.
+"""
+
+from __future__ import annotations
+
+import random  # noqa: TID251  (seeded here, and the seed is printed)
+from dataclasses import dataclass, field
+from typing import Any
+
+from patterncraft.drafting.schools import school
+from patterncraft.errors import PatternError
+from patterncraft.house import HouseRules
+from patterncraft.moves.registry import read_steps
+from patterncraft.paper.account import paper_account
+from patterncraft.paper.dart import darts_of
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
+from patterncraft.paper.sewn import run_of
+from patterncraft.paper.sound import closing_gap, crossing_edges
+from patterncraft.replay import replay
+from tests.bodies import random_body
+
+RULES = HouseRules()
+SCHOOLS = ("bodice-direct", "skirt", "bodice-shoulder-dart", "dolman", "gored-skirt")
+MOVES = ("rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point")
+
+
+@dataclass
+class Told:
+    """What a run of sequences found. ``faults``: (seed, what, steps)."""
+
+    sequences: int = 0
+    steps: int = 0
+    refused: int = 0
+    faults: list[tuple[int, str, list[dict[str, Any]]]] = field(default_factory=list)
+
+
+def random_start(dice: random.Random) -> Pattern | None:
+    """A random body's block by one of five schools; None where the body has no such block."""
+    body = random_body(dice)
+    name = dice.choice(SCHOOLS)
+    s = school(name)
+    try:
+        base = school("bodice-direct").draft(body) if s.base else None
+        return s.draft(body, {}, base).pattern
+    except PatternError:
+        return None
+
+
+def _place(dice: random.Random, piece: Piece) -> dict[str, Any]:
+    kind = dice.random()
+    if kind < 0.12 and darts_of(piece):
+        return {"dart": dice.choice(darts_of(piece)).name}
+    if kind < 0.18 and piece.marks:
+        return {"mark": dice.choice(piece.marks).name}
+    if kind < 0.26 and piece.marks:
+        return {"at": {"mark": dice.choice(piece.marks).name}, "out": dice.uniform(-5, 5), "down": dice.uniform(-5, 5)}
+    if kind < 0.32 and piece.lines:
+        return {"edge": dice.choice(piece.edge_names), "level": dice.choice(piece.lines).name, "down": dice.uniform(-3, 3)}
+    return {"edge": dice.choice(piece.edge_names), "fraction": round(dice.random(), 3)}
+
+
+def _line(dice: random.Random, piece: Piece) -> Any:
+    if piece.lines and dice.random() < 0.1:
+        return dice.choice(piece.lines).name
+    through = [_place(dice, piece) for _ in range(dice.choice((2, 2, 2, 3)))]
+    if dice.random() < 0.4:
+        return through
+    return {
+        "through": through,
+        "shape": dice.choice(("straight", "curve", "curve", "s")),
+        "square_start": dice.random() < 0.3,
+        "square_end": dice.random() < 0.3,
+    }
+
+
+def _seam_pair(dice: random.Random, pattern: Pattern) -> tuple[list[str], list[str]]:
+    seams = [s for s in pattern.seams if s.b]
+    if seams and dice.random() < 0.9:
+        seam = dice.choice(seams)
+        a, b = dice.choice(seam.a), dice.choice(seam.b)
+        return [a.piece, a.edge], [b.piece, b.edge]
+    a, b = (dice.choice(pattern.pieces) for _ in range(2))
+    return [a.name, dice.choice(a.edge_names)], [b.name, dice.choice(b.edge_names)]
+
+
+def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
+    """One step as plain data; it may or may not be possible."""
+    piece = dice.choice(pattern.pieces)
+    move = dice.choice(MOVES)
+    darts = [d.name for d in darts_of(piece)] or ["waist dart"]
+    edges = piece.edge_names
+    step: dict[str, Any] = {"move": move, "piece": piece.name}
+    if move == "rotate_dart":
+        step |= {"dart": dice.choice(darts), "to": _place(dice, piece)}
+        step |= dice.choice(({}, {"share": dice.uniform(0.1, 1)}, {"amount": dice.uniform(0.2, 4)}))
+    elif move == "set_dart_point":
+        step |= {"dart": dice.choice(darts), "set_back": dice.uniform(0, 6)}
+    elif move == "cut_along":
+        step |= {"line": _line(dice, piece)}
+    elif move == "draw_line":
+        step |= {"line": _line(dice, piece), "name": f"line {dice.randrange(10**6)}"}
+    elif move == "turn_edge_into":
+        step |= {"edge": dice.choice(edges), "kind": dice.choice(("seam", "fold", "opening", "hem"))}
+    elif move == "join_pieces":
+        a, b = _seam_pair(dice, pattern)
+        step = {"move": move, "a": a, "b": b}
+    elif move == "overlap":
+        a, b = (dice.choice(edges) for _ in range(2))
+        step |= {"from_edge": a, "to_edge": b, "count": dice.randint(1, 4), "amount": dice.uniform(0.2, 2)}
+        step |= {"hinge": dice.choice(("to_edge", "from_edge", "none"))}
+    else:
+        a, b = (dice.choice(edges) for _ in range(2))
+        step |= {"from_edge": a, "to_edge": b, "count": dice.randint(1, 6), "hinge": dice.choice(("to_edge", "from_edge", "none"))}
+        step |= dice.choice(({"opening": dice.uniform(0.5, 6)}, {"total": dice.uniform(1, 15)}, {"ratio": dice.uniform(1, 2)}))
+        step |= dice.choice(
+            ({}, {"result": dice.choice(("gather", "flare", "ease", "pleat"))}, {"far_opening": dice.uniform(0, 3)})
+        )
+    return step
+
+
+def fault_in(pattern: Pattern) -> str:
+    """What is wrong with a pattern; empty when all is well."""
+    for p in pattern.pieces:
+        if closing_gap(p) > 1e-6:
+            return f"the outline of {p.name} is open by {closing_gap(p):.2e}"
+        if crossing_edges(p):
+            return f"the outline of {p.name} crosses itself: {crossing_edges(p)}"
+        if any(e.trace for e in p.outline):
+            return f"{p.name} was laid down with traces on it"
+    for line in paper_account(pattern):
+        if not line.balanced:
+            return f"the paper account of {line.piece} is out by {line.missing:.2e}"
+    for seam in pattern.seams:
+        for s in seam.a + seam.b:
+            run_of(pattern.piece(s.piece), s.edge, s.run)
+        whole_a = pattern.side_length(seam.a)
+        whole_b = pattern.side_length(seam.b) if seam.b else seam.rule.length
+        known = {"start", "end", *(n.name for n in pattern.notches_of(seam.name))}
+        if any(r.start not in known or r.end not in known for r in seam.rules):
+            return f"a rule of {seam.name} names a notch that is not there"
+        for n in pattern.notches_of(seam.name):
+            if not -1e-6 <= n.at_a <= whole_a + 1e-4:
+                return f"the notch {n.name} of {seam.name} lies off its side: {n.at_a:.3f} of {whole_a:.3f}"
+            if n.at_b is not None and seam.b and not -1e-6 <= n.at_b <= whole_b + 1e-4:
+                return f"the notch {n.name} of {seam.name} lies off its partner: {n.at_b:.3f} of {whole_b:.3f}"
+    for p in pattern.pieces:
+        for _, spot in pattern.placed_notches(p.name):
+            if p.outline[spot.edge].is_sewn_shut:
+                return f"a notch of {p.name} lies on a dart's leg"
+    return ""
+
+
+def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
+    """``count`` sequences of 1–``longest`` legal steps from one seed."""
+    told = Told()
+    for k in range(count):
+        own = seed * 100_003 + k
+        dice = random.Random(own)
+        start = random_start(dice)
+        if start is None:
+            continue
+        told.sequences += 1
+        pattern, done = start, list[dict[str, Any]]()
+        for _ in range(dice.randint(1, longest)):
+            for _attempt in range(6):
+                step = random_step(dice, pattern)
+                try:
+                    result = replay(pattern, read_steps([step]), RULES)
+                except PatternError:
+                    told.refused += 1
+                    continue
+                except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
+                    told.faults.append((own, f"{type(e).__name__}: {e}", [*done, step]))
+                    break
+                if result.stopped:
+                    told.refused += 1
+                    continue
+                done.append(step)
+                told.steps += 1
+                pattern = result.pattern
+                wrong = fault_in(pattern)
+                if wrong:
+                    told.faults.append((own, wrong, done))
+                break
+            if told.faults and told.faults[-1][0] == own:
+                break
+    return told
