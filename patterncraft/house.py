@@ -30,6 +30,11 @@ def length_field(
     return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra=extra)
 
 
+def edge_word(edge: str) -> str:
+    """What an edge is, whatever piece it came with: "side" of "back side"."""
+    return edge.rsplit(" ", 1)[-1]
+
+
 class Allowances(Strict):
     """Seam allowance by edge, cm. A fold always has none."""
 
@@ -76,9 +81,10 @@ class Allowances(Strict):
             return 0.0
         if kind == "hem":
             return self.hem
-        if edge.startswith("centre"):
+        if edge.startswith("centre") or " centre" in edge:
             return self.centre
-        return {"side": self.side, "armhole": self.armhole, "neckline": self.neckline, "waist": self.waist}.get(edge, self.seam)
+        own = {"side": self.side, "armhole": self.armhole, "neckline": self.neckline, "waist": self.waist}
+        return own.get(edge_word(edge), self.seam)
 
 
 class SetBacks(Strict):
@@ -104,7 +110,8 @@ class SetBacks(Strict):
     other: float = length_field(2.5, "Darts elsewhere", "As the waist dart.", 0, 10, schools={"2 in": "5"})
 
     def for_edge(self, edge: str) -> float:
-        return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge, self.other)
+        """cm for a dart by the edge that its mouth is on."""
+        return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge_word(edge), self.other)
 
 
 class HouseRules(Strict):

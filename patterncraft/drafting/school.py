@@ -15,7 +15,7 @@ from ..measures.chart import Chart, checked
 from ..measures.doubts import inches_slip
 from ..measures.keys import MEASURES, measure
 from ..paper.pattern import Pattern
-from ..paper.piece import Paper, Piece
+from ..paper.piece import Piece
 from ..paper.sound import assert_sound
 from ..validation import first_fault
 from .construction import Construction, Stage
@@ -220,5 +220,5 @@ def base_fault(pattern: Pattern, wanted: Base) -> str:
 
 
 def _on_paper_of_its_own(piece: Piece) -> Piece:
-    """A block is traced onto one sheet: whatever it was drawn on, all of its paper is the block's."""
-    return replace(piece, paper=Paper(piece.paper.tapes))
+    """A block is traced onto one sheet: its account begins with it, whatever paper it was drawn on."""
+    return replace(piece, paper=replace(piece.paper, block=None))

@@ -115,7 +115,7 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
         piece.lines,
         piece.grain,
         fold,
-        _label(number, piece, on_fold, title),
+        _label(number, piece, title),
         piece.lenses,
     )
 
@@ -162,11 +162,14 @@ def _sewn(dart: Dart, rules: HouseRules) -> SewnDart:
     return SewnDart(dart.name, dart.mouth, dart.sewn_point, hole)
 
 
-def _label(number: int, piece: Piece, on_fold: bool, title: str) -> tuple[str, ...]:
+def cut_words(piece: Piece) -> str:
+    """How a piece is cut from cloth: "cut 1 on the fold", "cut 2, a pair", "cut 6"."""
     cut = piece.cut
-    if cut.on_fold and not on_fold:
-        how = "cut 2, a pair"
-    else:
-        how = f"cut {cut.quantity} on the fold" if cut.on_fold else f"cut {cut.quantity}" + (", a pair" if cut.mirrored else "")
-    lines = (f"{number} {piece.name}", *title.split(" · "), f"{how} · {cut.cloth}")
+    if cut.on_fold and not lies_on_fold(piece):
+        return "cut 2, a pair"
+    return f"cut {cut.quantity} on the fold" if cut.on_fold else f"cut {cut.quantity}" + (", a pair" if cut.mirrored else "")
+
+
+def _label(number: int, piece: Piece, title: str) -> tuple[str, ...]:
+    lines = (f"{number} {piece.name}", *title.split(" · "), f"{cut_words(piece)} · {piece.cut.cloth}")
     return tuple(x for x in lines if x)

@@ -5,8 +5,9 @@ These models are the wire format of the interface: it draws what stands here and
 
 from __future__ import annotations
 
-from ..finishing.finish import lies_on_fold
+from ..finishing.finish import cut_words, lies_on_fold
 from ..geometry.path import Path, chain, straight
+from ..geometry.region import box_of
 from ..geometry.svgpath import to_svg
 from ..house import Strict
 from ..paper.dart import Dart, darts_of
@@ -15,9 +16,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..units import Unit, format_length
-
-GAP = 7.0
-"""cm between sheets on the table: room for a dart to swing open."""
+from .table import Lie, Lies, tidy
 
 
 class Point(Strict):
@@ -78,11 +77,16 @@ class DrawnNotch(Strict):
 
 
 class DrawnPiece(Strict):
-    """One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm."""
+    """One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
+    seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
+    is cut, in words."""
 
     name: str
+    number: int
     at: Point
+    turn: float
     box: Box
+    bounds: Box
     outline: str
     edges: list[DrawnEdge]
     darts: list[DrawnDart]
@@ -95,6 +99,7 @@ class DrawnPiece(Strict):
     grain: str
     label_at: Point
     note: str
+    cut: str
 
 
 class Drawing(Strict):
@@ -104,38 +109,35 @@ class Drawing(Strict):
     box: Box
 
 
-def draw(pattern: Pattern, unit: Unit, shifts: dict[str, complex] | None = None, only: list[str] | None = None) -> Drawing:
-    """The drawing of a pattern. ``shifts`` places the sheets (see ``table_places``); ``only`` names the
+def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str] | None = None) -> Drawing:
+    """The drawing of a pattern. ``lies`` places the sheets (see ``table``; laid tidily without it); ``only`` names the
     pieces to draw; none or empty means all."""
-    places = shifts or table_places(pattern)
-    pieces = [_piece(pattern, p, unit, places.get(p.name, 0j)) for p in pattern.pieces if not only or p.name in only]
+    places = lies if lies is not None else tidy(pattern)
+    pieces = [
+        _piece(pattern, p, unit, k, places.get(p.name, Lie(0j)))
+        for k, p in enumerate(pattern.pieces, 1)
+        if not only or p.name in only
+    ]
     box = (
-        min(p.box.left + p.at.x for p in pieces),
-        min(p.box.top + p.at.y for p in pieces),
-        max(p.box.right + p.at.x for p in pieces),
-        max(p.box.bottom + p.at.y for p in pieces),
+        min(p.bounds.left for p in pieces),
+        min(p.bounds.top for p in pieces),
+        max(p.bounds.right for p in pieces),
+        max(p.bounds.bottom for p in pieces),
     )
     return Drawing(pieces=pieces, box=_rounded_box(box))
 
 
-def table_places(pattern: Pattern) -> dict[str, complex]:
-    """Sheets side by side, tops level: the same for a style whatever its steps do, so nothing jumps."""
-    places, x = {}, 0.0
-    for p in pattern.pieces:
-        left, _, right, _ = p.box
-        places[p.name] = complex(x - left, 0.0)
-        x += right - left + GAP
-    return places
-
-
-def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
+def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie) -> DrawnPiece:
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
     return DrawnPiece(
         name=p.name,
-        at=_xy(at),
+        number=number,
+        at=_xy(lie.at),
+        turn=lie.turn,
         box=_rounded_box((left, top, right, bottom)),
+        bounds=_rounded_box(box_of([lie.by.segment(x) for x in p.segments])),
         outline=to_svg(chain(e.path for e in p.outline), closed=True),
         edges=[
             DrawnEdge(name=e.name, kind=e.kind, d=to_svg(e.path), cut=bool(e.cut), sewn=sewn.get(e.name, ""))
@@ -155,6 +157,7 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, at: complex) -> DrawnPiece:
         grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
         label_at=_label_at(p),
         note=note,
+        cut=cut_words(p),
     )
 
 

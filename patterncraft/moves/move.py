@@ -105,6 +105,10 @@ class Move(Strict):
 
     move: str
     muted: bool = Field(default=False, title="Muted", description="Kept in the recipe, left out of the work.")
+    note: str = Field(default="", max_length=500, title="Note", description="Why it is done so; it changes no paper.")
+    chapter: str = Field(
+        default="", max_length=80, title="Chapter", description="Where it stands in the recipe; empty: by its piece."
+    )
 
     @abstractmethod
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:

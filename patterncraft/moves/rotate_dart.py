@@ -25,7 +25,7 @@ from ..places.place import DartPlace, Place, on_edge
 from ..tolerances import CLOSE
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, degrees, length, note, notes
-from .move import Group, Move, Outcome, slot_field
+from .move import Example, Group, Handle, Move, Outcome, slot_field
 
 NEW = "the new dart"
 WIDEST = 60.0
@@ -49,6 +49,11 @@ class RotateDart(Move):
     title: ClassVar[str] = "Rotate dart"
     key: ClassVar[str] = "r"
     sentence: ClassVar[str] = "Rotate the {dart} of the {piece} to {to}, {how much} of it."
+    handle: ClassVar[Handle] = "mouth"
+    example: ClassVar[Example | None] = Example(
+        "bodice", {"piece": "front", "dart": "waist dart", "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5}}
+    )
+    synonyms: ClassVar[tuple[str, ...]] = ("move a dart", "pivot", "swing", "transfer", "French dart")
 
     move: Literal["rotate_dart"]
     piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)

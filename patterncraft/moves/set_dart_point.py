@@ -11,7 +11,7 @@ from ..paper.dart import find_dart
 from ..paper.pattern import Pattern
 from ..units import Unit, format_length
 from ..working import Sum, length
-from .move import Group, Move, Outcome, slot_field
+from .move import Example, Group, Move, Outcome, slot_field
 
 
 class SetDartPoint(Move):
@@ -21,6 +21,8 @@ class SetDartPoint(Move):
     title: ClassVar[str] = "Set dart point"
     key: ClassVar[str] = "p"
     sentence: ClassVar[str] = "End the {dart} of the {piece} {how far} short of its pivot."
+    example: ClassVar[Example | None] = Example("bodice", {"piece": "front", "dart": "waist dart", "set_back": 4.0})
+    synonyms: ClassVar[tuple[str, ...]] = ("shorten a dart", "dart length", "point off the bust")
 
     move: Literal["set_dart_point"]
     piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import NamedTuple
 
-from .account import balance_of, weighed
+from .account import account_of, balance_of, weighed
 from .dart import renamed
 from .edge import Edge
 from .opened import Opened, add_fullness
@@ -68,11 +68,13 @@ def take_up(pattern: Pattern, *names: str) -> InHand:
                 outline.append(e)
                 continue
             size = e.length
-            outline.append(Edge(e.name, e.kind, e.path, e.cut, (Trace(len(book), 0.0, size, size, kin and kin.of(piece, place)),)))
+            outline.append(
+                Edge(e.name, e.kind, e.path, e.cut, (Trace(len(book), 0.0, size, size, kin.of(piece, place) if kin else None),))
+            )
             book.append(Origin(name, place, size))
         piece = piece.with_outline(tuple(outline))
         if piece.paper.block is None:
-            piece = replace(piece, paper=replace(piece.paper, block=piece.area))
+            piece = replace(piece, paper=replace(piece.paper, block=account_of(piece).block))
         pieces.append(piece)
     return InHand(pattern, tuple(pieces), tuple(book))
 

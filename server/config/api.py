@@ -14,6 +14,8 @@ from ..people.exchange import router as exchange
 from ..shelf.api import router as shelf
 from ..shelf.schools_api import router as schools
 from ..styles.api import router as styles
+from ..styles.heads import OtherPerson
+from ..styles.heads_api import router as heads
 from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
 from ..styles.ways_out import router as ways_out
@@ -30,10 +32,11 @@ api.add_router("", exchange)
 api.add_router("", schools)
 api.add_router("", shelf)
 api.add_router("", styles)
+api.add_router("", heads)
 api.add_router("", try_out)
 api.add_router("", ways_out)
 
-STATUS = {Missing: 404, Conflict: 409, NotSignedIn: 401}
+STATUS = {Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401}
 
 
 @api.exception_handler(PatternError)

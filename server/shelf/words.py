@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from patterncraft.drafting.audit import Remedy, audit
 from patterncraft.drafting.school import Block as Draft
-from patterncraft.formats.drawing import Point, draw, table_places
+from patterncraft.formats.drawing import Point, draw
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 
@@ -12,7 +12,6 @@ from .shapes import AuditOut, DraftOut, NumberedPoint, RemedyOut, StageOut, SumO
 
 
 def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
-    places = table_places(draft.pattern)
     stages = [
         StageOut(
             number=s.number,
@@ -36,7 +35,7 @@ def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
         )
         for x in audit(draft, rules)
     ]
-    return DraftOut(drawing=draw(draft.pattern, rules.unit, places), stages=stages, audit=lines)
+    return DraftOut(drawing=draw(draft.pattern, rules.unit), stages=stages, audit=lines)
 
 
 def _remedy_out(remedy: Remedy | None) -> RemedyOut | None:

@@ -13,13 +13,15 @@ from ..workrooms.models import OwnedManager, Workroom
 class Style(models.Model):
     """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
     and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
-    the day it was begun, until a person lets it take the newer ones."""
+    the day it was begun, until a person lets it take the newer ones. ``layout``: sheets laid by hand, by piece:
+    where the origin of their coordinates lies on the table (x, y, cm) and how far they are turned (degrees)."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=120)
     cursor = models.PositiveIntegerField(default=0)
     version = models.PositiveIntegerField(default=0)
     rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
+    layout = models.JSONField(default=dict)
     changed = models.DateTimeField(auto_now=True)
 
     objects: OwnedManager[Style] = OwnedManager()
@@ -47,11 +49,15 @@ class StyleBlock(models.Model):
 
 
 class StyleEdit(models.Model):
-    """The whole list of steps after one change. Edit 0 is the untouched block and is not stored."""
+    """The whole list of steps, and the blocks they start from, after one change. Edit 0 is the style as it was begun.
+
+    ``pins``: [role, revision id] in order; empty in edits of the days when a style kept its one block for good.
+    """
 
     style = models.ForeignKey(Style, on_delete=models.CASCADE, related_name="edits")
     number = models.PositiveIntegerField()
     steps = models.JSONField()
+    pins = models.JSONField(default=list)
     label = models.CharField(max_length=300)
     created = models.DateTimeField(auto_now_add=True)
 

@@ -103,7 +103,7 @@ def _effects(style: Style, own: HouseRules, house: HouseRules) -> list[str]:
 
 def _worked(style: Style, rules: HouseRules) -> Pattern | str:
     try:
-        replay = services.worked(services.revision_ids(style), read_steps(services.steps_of(style)), rules)
+        replay = services.worked(services.pins_of(style), read_steps(services.steps_of(style)), rules)
     except PatternError as e:
         return str(e)
     return f"It stops: {replay.stopped}" if replay.stopped else replay.pattern

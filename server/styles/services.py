@@ -2,28 +2,32 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
 
-from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import BadSetting, MoveRefused
 from patterncraft.formats.openfile import BlockFile, StyleFile
+from patterncraft.formats.table import Lie
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps, step_json
-from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import Replay, Replayer
-from patterncraft.style import on_one_table
+from patterncraft.style import OnTable, lay_on_table
 
 from ..config.answers import Conflict
 from ..shelf.models import BlockRevision
-from ..shelf.services import draft_of
+from ..shelf.services import draft_of, family_of
 from ..workrooms.models import Workroom
 from .models import Style, StyleBlock, StyleEdit
 
 replayer = Replayer()
 """Remembered beginnings, shared by all requests of this process; keyed by immutable revisions."""
+
+
+Pins = tuple[tuple[str, int], ...]
+"""The head of a style: (role, id of the pinned revision), in the order in which the blocks were laid down."""
 
 
 def new_style(room: Workroom, name: str, revision: BlockRevision) -> Style:
@@ -33,13 +37,13 @@ def new_style(room: Workroom, name: str, revision: BlockRevision) -> Style:
     with transaction.atomic():
         style = Style.objects.create(workroom=room, name=name.strip(), rules=room.rules)
         StyleBlock.objects.create(style=style, role=role_of(revision), revision=revision)
+        StyleEdit.objects.create(style=style, number=0, steps=[], pins=_as_data(pins_of(style)), label="begun")
     return style
 
 
 def role_of(revision: BlockRevision) -> str:
     """What a style calls a block: by what it is of, so that another of its kind can take its place."""
-    drafted = draft_of(revision.pk).school
-    return SCHOOLS[drafted].family if drafted in SCHOOLS else "bodice"
+    return family_of(draft_of(revision.pk))
 
 
 def steps_of(style: Style) -> list[Any]:
@@ -50,17 +54,29 @@ def steps_of(style: Style) -> list[Any]:
     return steps
 
 
-def revision_ids(style: Style) -> tuple[int, ...]:
-    return tuple(style.pins.values_list("revision_id", flat=True))
+def pins_of(style: Style) -> Pins:
+    """The style's blocks by role."""
+    return tuple(style.pins.values_list("role", "revision_id"))
 
 
-def start_of(ids: tuple[int, ...]) -> Pattern:
-    """The blocks on one table. Callers have made sure that the workroom owns them."""
-    return on_one_table({str(i): draft_of(i).pattern for i in ids})
+def _as_data(pins: Pins) -> list[list[Any]]:
+    return [[role, revision] for role, revision in pins]
 
 
-def worked(ids: tuple[int, ...], steps: list[Move], rules: HouseRules) -> Replay:
-    return replayer(ids, start_of(ids), steps, rules)
+@lru_cache(maxsize=512)
+def table_of(pins: Pins) -> OnTable:
+    """The blocks laid on one table. Callers have made sure that the workroom owns them; revisions never change."""
+    return lay_on_table({role: draft_of(i).pattern for role, i in pins})
+
+
+def worked(pins: Pins, steps: list[Move], rules: HouseRules) -> Replay:
+    """The steps done on the blocks, with beginnings remembered."""
+    return replayer(pins, table_of(pins).pattern, steps, rules)
+
+
+def lies_by_hand(style: Style) -> dict[str, Lie]:
+    """The sheets that a person laid or turned."""
+    return {name: Lie(complex(x, y), turn) for name, (x, y, turn) in style.layout.items()}
 
 
 def change(style: Style, version: int, data: list[Any], label: str) -> Style:
@@ -70,28 +86,45 @@ def change(style: Style, version: int, data: list[Any], label: str) -> Style:
     raises) when a newly added last step cannot be done. Nothing is stored then.
     """
     with transaction.atomic():
-        fresh = _at(style, version)
+        fresh = at_version(style, version)
         steps = read_steps(data)
-        replay = worked(revision_ids(fresh), steps, fresh.house_rules())
+        replay = worked(pins_of(fresh), steps, fresh.house_rules())
         added = len(steps) > len(steps_of(fresh))
         if replay.stopped and added and replay.stopped.step == len(steps):
             raise replay.stopped
-        fresh.edits.filter(number__gt=fresh.cursor).delete()
-        StyleEdit.objects.create(style=fresh, number=fresh.cursor + 1, steps=[step_json(s) for s in steps], label=label[:300])
-        return _moved(fresh, fresh.cursor + 1)
+        return record(fresh, [step_json(s) for s in steps], label)
+
+
+def record(style: Style, steps: list[Any], label: str) -> Style:
+    """Keep a changed style as its newest edit: these steps on the blocks that are pinned now. In a transaction."""
+    style.edits.filter(number__gt=style.cursor).delete()
+    StyleEdit.objects.create(style=style, number=style.cursor + 1, steps=steps, pins=_as_data(pins_of(style)), label=label[:300])
+    return _moved(style, style.cursor + 1)
+
+
+def pin(style: Style, pins: Pins) -> None:
+    """Make these the style's blocks. In a transaction; ``record`` or ``step_through`` follows."""
+    if pins == pins_of(style):
+        return
+    style.pins.all().delete()
+    StyleBlock.objects.bulk_create([StyleBlock(style=style, role=role, revision_id=i) for role, i in pins])
 
 
 def step_through(style: Style, version: int, by: int) -> Style:
     """Undo (−1) or redo (+1). Raises MoveRefused at either end."""
     with transaction.atomic():
-        fresh = _at(style, version)
+        fresh = at_version(style, version)
         target = fresh.cursor + by
         if target < 0 or (by > 0 and not fresh.edits.filter(number=target).exists()):
             raise MoveRefused("there is nothing to undo." if by < 0 else "there is nothing to redo.")
+        kept = fresh.edits.filter(number=target).values_list("pins", flat=True).first()
+        if kept:
+            pin(fresh, tuple((str(role), int(i)) for role, i in kept))
         return _moved(fresh, target)
 
 
-def _at(style: Style, version: int) -> Style:
+def at_version(style: Style, version: int) -> Style:
+    """The style as it is stored. Raises Conflict when it is no longer at that version."""
     fresh = Style.objects.select_related("workroom").get(pk=style.pk)
     if fresh.version != version:
         raise Conflict(

@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import Field
 
 from patterncraft.formats.drawing import Drawing, Point
+from patterncraft.formats.verb_picture import BeforeAfter
 from patterncraft.moves.move import Group, Handle, Pick
 from patterncraft.moves.registry import Step
 
@@ -62,12 +63,14 @@ class MoveOut(Wire):
     about: str
     synonyms: list[str]
     handle: Handle
+    picture: BeforeAfter | None
     template: list[PhraseOut]
     slots: list[SlotOut]
 
 
 class StepOut(Wire):
-    """A step in the recipe: its data, sentence and working."""
+    """A step in the recipe: its data, sentence and working; the chapter it stands in and why it is done so; the
+    pieces it speaks of."""
 
     number: int
     step: dict[str, Any]
@@ -75,6 +78,9 @@ class StepOut(Wire):
     working: list[SumOut]
     muted: bool
     done: bool
+    chapter: str
+    note: str
+    pieces: list[str]
 
 
 class IntervalOut(Wire):
@@ -83,6 +89,8 @@ class IntervalOut(Wire):
     a: str
     b: str
     difference: str
+    rule: str
+    kept: bool
 
 
 class EdgeOf(Wire):
@@ -111,14 +119,26 @@ class PromiseOut(Wire):
     edges: list[EdgeOf]
 
 
+class AccountOut(Wire):
+    """A line of the paper account, cm² in words: block paper + new − put away = area."""
+
+    piece: str
+    block: str
+    new: str
+    away: str
+    area: str
+    balanced: bool
+
+
 class Work(Wire):
-    """A style as far as its steps could be done: the table, the recipe, the promises."""
+    """A style as far as its steps could be done: the table, the recipe, the promises, the paper account."""
 
     table: Drawing
     recipe: list[StepOut]
     promises: list[PromiseOut]
     kept: int
     broken: int
+    account: list[AccountOut]
     stopped: Fault | None
 
 
@@ -139,8 +159,19 @@ class BlockPinOut(Wire):
     revision: int
 
 
+class RoleOut(Wire):
+    """A block of the style in words; ``newest`` is the newest revision there is of it."""
+
+    role: str
+    block: str
+    person: str
+    revision: int
+    newest: int
+
+
 class StyleDetail(Wire):
-    """``blocks`` are the pinned revisions, for the preview."""
+    """``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
+    ``waiting``: edges that wait for a part."""
 
     id: int
     name: str
@@ -148,6 +179,9 @@ class StyleDetail(Wire):
     block: str
     person: str
     blocks: dict[str, BlockPinOut]
+    roles: list[RoleOut]
+    laid: dict[str, tuple[float, float, float]]
+    waiting: list[str]
     can_undo: bool
     can_redo: bool
     undo_label: str
@@ -175,20 +209,26 @@ class Rename(Wire):
 
 
 class Pointer(Wire):
-    """Where a hand points while a place is asked for: on which piece, in its own coordinates, cm."""
+    """Where a hand points on the table, cm, while a place is asked for; ``piece``: on which sheet, empty: the one that
+    lies there. ``field``: the parameter it fills. ``index``: which place of a line it moves; its number of places for one
+    more. ``reach``: how near counts as at, cm."""
 
-    piece: str = Field(max_length=80)
-    x: float = Field(ge=-1000, le=1000)
-    y: float = Field(ge=-1000, le=1000)
+    piece: str = Field(default="", max_length=80)
+    x: float = Field(ge=-5000, le=5000)
+    y: float = Field(ge=-5000, le=5000)
+    field: str = Field(default="to", max_length=40)
+    index: int | None = Field(default=None, ge=0, le=60)
+    reach: float = Field(default=0.8, gt=0, le=20)
 
 
 class PreviewIn(Wire):
-    """Blocks and steps, and the step being tried as plain data. ``pointer`` fills its slot ``to``."""
+    """Blocks and steps, and the step being tried as plain data. ``pointer`` fills one of its parameters."""
 
     blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
     steps: list[Step] = Field(max_length=2000)
     style_id: int | None = Field(default=None, description="The style whose house rules hold.")
     trying: dict[str, Any] | None = None
+    complete: bool = Field(default=True, description="Whether all its slots are filled, so that it can be done.")
     pointer: Pointer | None = None
     show_before: bool = Field(
         default=False, description="Draw the table as it is before the step tried: an earlier step is being changed."
@@ -198,14 +238,32 @@ class PreviewIn(Wire):
     )
 
 
+class SketchPoint(Wire):
+    """A place of the line being drawn, on the table, cm, and its rule in words."""
+
+    at: Point
+    words: str
+
+
+class Sketch(Wire):
+    """The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places."""
+
+    piece: str
+    d: str
+    points: list[SketchPoint]
+
+
 class PreviewOut(Wire):
     """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
-    ``work`` holds all promises, but of the sheets and steps only what the tried step made new."""
+    ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
+    being drawn for it. ``pointed``: the place under the hand, in words."""
 
     work: Work
     before: Drawing | None
     step: dict[str, Any] | None
     refused: Fault | None
+    sketch: Sketch | None
+    pointed: str
 
 
 class StepPicture(Wire):
@@ -216,7 +274,7 @@ class StepPicture(Wire):
 
 
 class MeasureIn(Wire):
-    """Two points in one piece's own coordinates, cm."""
+    """Two points on the table, cm, both on one piece."""
 
     blocks: dict[str, BlockPinOut] = Field(min_length=1, max_length=20)
     steps: list[Step] = Field(max_length=2000)
@@ -227,7 +285,7 @@ class MeasureIn(Wire):
 
 
 class MeasureOut(Wire):
-    """The places measured between, and what the tape shows; ``along`` empty on different edges."""
+    """The places measured between, on the table, and what the tape shows; ``along`` empty on different edges."""
 
     a: Point
     b: Point

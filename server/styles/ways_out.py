@@ -52,7 +52,7 @@ def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
     rules = found.house_rules()
-    replay = services.worked(services.revision_ids(found), read_steps(services.steps_of(found)), rules)
+    replay = services.worked(services.pins_of(found), read_steps(services.steps_of(found)), rules)
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)
@@ -84,7 +84,7 @@ def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", 
     if kind == "style":
         return download(write_file(services.style_file(found)), "application/json", f"{found.name}.style.json")
     steps = read_steps(services.steps_of(found))
-    replay = services.worked(services.revision_ids(found), steps, rules)
+    replay = services.worked(services.pins_of(found), steps, rules)
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)

@@ -4,13 +4,20 @@ from __future__ import annotations
 
 from dataclasses import asdict
 
+from django.db.models import Max
 from django.http import HttpResponse
 
-from patterncraft.formats.drawing import draw, table_places
+from patterncraft.formats.drawing import draw
+from patterncraft.formats.table import Lies, lies_of
+from patterncraft.formats.verb_picture import verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
 from patterncraft.moves.move import Move, Phrase, fill, parameter
 from patterncraft.moves.registry import read_steps, step_json
+from patterncraft.paper.account import AccountLine, paper_account
+from patterncraft.paper.meeting import waits_for
+from patterncraft.paper.pattern import Pattern
+from patterncraft.recipe import chapter_of
 from patterncraft.replay import Replay
 from patterncraft.units import Unit, format_length
 from patterncraft.working import Sum
@@ -18,8 +25,9 @@ from patterncraft.working import Sum
 from ..config.answers import Wire, fault_of
 from ..shelf.shapes import SumOut
 from . import services
-from .models import Style
+from .models import Style, StyleBlock
 from .shapes import (
+    AccountOut,
     BlockPinOut,
     ChoiceOut,
     EdgeOf,
@@ -28,6 +36,7 @@ from .shapes import (
     MoveOut,
     PhraseOut,
     PromiseOut,
+    RoleOut,
     SlotOut,
     StepOut,
     StyleDetail,
@@ -57,6 +66,7 @@ def move_out(name: str, move: type[Move]) -> MoveOut:
         about=(move.__doc__ or "").split("\n\n")[0].replace("\n", " ").strip(),
         synonyms=list(move.synonyms),
         handle=move.handle,
+        picture=verb_picture(move),
         template=phrases_out(fill(move.sentence, {})),
         slots=slots,
     )
@@ -76,7 +86,7 @@ def block_and_person(style: Style) -> tuple[str, str]:
 
 def style_card(style: Style, rules: HouseRules) -> StyleOut:
     steps = read_steps(services.steps_of(style))
-    replay = services.worked(services.revision_ids(style), steps, rules)
+    replay = services.worked(services.pins_of(style), steps, rules)
     promises = ledger(replay.pattern, rules)
     kept = sum(p.kept for p in promises)
     block, person = block_and_person(style)
@@ -87,13 +97,13 @@ def style_card(style: Style, rules: HouseRules) -> StyleOut:
         block=block,
         person=person,
         steps=len(steps),
-        drawing=draw(replay.pattern, rules.unit),
+        drawing=draw(replay.pattern, rules.unit, lies_of(replay)),
         kept=kept,
         broken=len(promises) - kept,
     )
 
 
-def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None) -> Work:
+def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, hand: Lies | None = None) -> Work:
     """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
     hand in motion needs them."""
     partly = since is not None and since is not replay
@@ -101,6 +111,8 @@ def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay
     fresh = [p.name for p in replay.pattern.pieces if known.get(p.name) is not p] if partly else None
     promises = ledger(replay.pattern, rules)
     kept = sum(p.kept for p in promises)
+    # While something is tried, sheets that lie there already stay where they lie.
+    lies = lies_of(replay, hand) | (lies_of(since, hand) if since and partly else {})
     recipe = [
         StepOut(
             number=d.number,
@@ -109,20 +121,41 @@ def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay
             working=sums_out(d.working, rules.unit),
             muted=d.step.muted,
             done=True,
+            chapter=chapter_of(d.step),
+            note=d.step.note,
+            pieces=list(d.step.pieces_named()),
         )
         for d in replay.done[len(since.done) if since and partly else 0 :]
     ]
     for number, step in enumerate(steps[len(replay.done) :], len(replay.done) + 1):
-        phrases = phrases_out(step.phrases(None, rules.unit))
-        recipe.append(StepOut(number=number, step=step_json(step), phrases=phrases, working=[], muted=step.muted, done=False))
+        recipe.append(
+            StepOut(
+                number=number,
+                step=step_json(step),
+                phrases=phrases_out(step.phrases(None, rules.unit)),
+                working=[],
+                muted=step.muted,
+                done=False,
+                chapter=chapter_of(step),
+                note=step.note,
+                pieces=list(step.pieces_named()),
+            )
+        )
     return Work(
-        table=draw(replay.pattern, rules.unit, table_places(replay.start), fresh),
+        table=draw(replay.pattern, rules.unit, lies, fresh),
         recipe=recipe,
         promises=[promise_out(p, rules.unit) for p in promises],
         kept=kept,
         broken=len(promises) - kept,
+        account=[account_out(line) for line in paper_account(replay.pattern)],
         stopped=fault_of(replay.stopped) if replay.stopped else None,
     )
+
+
+def account_out(line: AccountLine) -> AccountOut:
+    """A line of the paper account in words."""
+    block, new, away, area = (f"{value + 0.0:.1f}" for value in (line.block, line.new, line.away, line.area))
+    return AccountOut(piece=line.piece, block=block, new=new, away=away, area=area, balanced=line.balanced)
 
 
 def sums_out(working: tuple[Sum, ...], unit: Unit) -> list[SumOut]:
@@ -140,6 +173,8 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
             a=say(i.length_a),
             b=say(i.length_b),
             difference="" if i.length_b is None else say(i.length_a - i.length_b),
+            rule=i.rule,
+            kept=not i.over,
         )
         for i in p.intervals
     ]
@@ -167,7 +202,7 @@ def style_detail(style: Style) -> StyleDetail:
     rules = style.house_rules()
     pins = list(style.pins.select_related("revision__block__person").defer("revision__content"))
     steps = read_steps(services.steps_of(style))
-    replay = services.worked(services.revision_ids(style), steps, rules)
+    replay = services.worked(services.pins_of(style), steps, rules)
     block, person = block_and_person(style)
     current = style.edits.filter(number=style.cursor).first()
     return StyleDetail(
@@ -177,11 +212,31 @@ def style_detail(style: Style) -> StyleDetail:
         block=block,
         person=person,
         blocks={p.role: BlockPinOut(id=p.revision.block_id, revision=p.revision.number) for p in pins},
+        roles=[_role_out(p) for p in pins],
+        laid={name: (x, y, turn) for name, (x, y, turn) in style.layout.items()},
+        waiting=waiting_edges(replay.pattern),
         can_undo=style.cursor > 0,
         can_redo=style.edits.filter(number__gt=style.cursor).exists(),
         undo_label=current.label if current else "",
-        work=work_out(replay, steps, rules),
+        work=work_out(replay, steps, rules, hand=services.lies_by_hand(style)),
     )
+
+
+def _role_out(p: StyleBlock) -> RoleOut:
+    block = p.revision.block
+    newest = block.revisions.aggregate(newest=Max("number"))["newest"]
+    return RoleOut(
+        role=p.role,
+        block=block.name,
+        person=block.person.name if block.person else "",
+        revision=p.revision.number,
+        newest=newest,
+    )
+
+
+def waiting_edges(pattern: Pattern) -> list[str]:
+    """Edges that still wait for a part, in words: what the bench offers to lay a block for."""
+    return [" and ".join(f"{s.piece} {s.edge}" for s in seam.a) for seam in pattern.seams if waits_for(seam)]
 
 
 def as_json_answer(out: Wire) -> HttpResponse:

@@ -43,7 +43,7 @@ def test_dart_point_beyond_the_mouth_is_refused(bodice: Pattern) -> None:
 
 
 def test_unknown_move_lists_all() -> None:
-    with pytest.raises(NoSuchName, match="There is: rotate_dart, set_dart_point"):
+    with pytest.raises(NoSuchName, match="There is: cut_along, draw_line, join_pieces, overlap, rotate_dart"):
         read_steps([{"move": "fly"}])
 
 

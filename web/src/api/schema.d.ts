@@ -656,6 +656,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/blocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Block
+         * @description Lay another block beside the style's own.
+         */
+        post: operations["server_styles_heads_api_add_block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/blocks/{role}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Away
+         * @description Take a block off the table.
+         */
+        post: operations["server_styles_heads_api_take_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Lay
+         * @description Keep where sheets were laid by hand; an empty list lays them all anew.
+         */
+        put: operations["server_styles_heads_api_lay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/styles/{style_id}/name": {
         parameters: {
             query?: never;
@@ -707,6 +767,26 @@ export interface paths {
         get: operations["server_styles_ways_out_export"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recut
+         * @description Cut the style for another person: all its blocks at once.
+         */
+        post: operations["server_styles_heads_api_recut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -806,6 +886,24 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AccountOut
+         * @description A line of the paper account, cm² in words: block paper + new − put away = area.
+         */
+        AccountOut: {
+            /** Area */
+            area: string;
+            /** Away */
+            away: string;
+            /** Balanced */
+            balanced: boolean;
+            /** Block */
+            block: string;
+            /** New */
+            new: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * Allowances
          * @description Seam allowance by edge, cm. A fold always has none.
          */
@@ -869,6 +967,11 @@ export interface components {
             title: string;
             /** Wanted */
             wanted: string;
+        };
+        /** BeforeAfter */
+        BeforeAfter: {
+            after: components["schemas"]["VerbPicture"];
+            before: components["schemas"]["VerbPicture"];
         };
         /** BlockDetail */
         BlockDetail: {
@@ -969,6 +1072,28 @@ export interface components {
         BlockState: {
             /** State */
             state: string;
+        };
+        /**
+         * BlockToAdd
+         * @description ``role``: what the style calls it (empty: what it is of). ``sure``: also when it is another person's.
+         */
+        BlockToAdd: {
+            /** Block Id */
+            block_id: number;
+            /** Revision */
+            revision?: number | null;
+            /**
+             * Role
+             * @default
+             */
+            role?: string;
+            /**
+             * Sure
+             * @default false
+             */
+            sure?: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * Box
@@ -1092,6 +1217,12 @@ export interface components {
          *     dart, both its legs become the seam.
          */
         CutAlong: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** Line */
             line: components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string;
             /**
@@ -1110,6 +1241,12 @@ export interface components {
                 string,
                 string
             ] | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
             /** Name of the seam */
@@ -1164,6 +1301,12 @@ export interface components {
          * @description Draws and names a line; moves can be told to follow it. It changes no paper.
          */
         DrawLine: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** Line */
             line: components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string;
             /**
@@ -1179,6 +1322,12 @@ export interface components {
             muted?: boolean;
             /** Name */
             name: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
         };
@@ -1256,11 +1405,16 @@ export interface components {
         };
         /**
          * DrawnPiece
-         * @description One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm.
+         * @description One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
+         *     seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
+         *     is cut, in words.
          */
         DrawnPiece: {
             at: components["schemas"]["Point"];
+            bounds: components["schemas"]["Box"];
             box: components["schemas"]["Box"];
+            /** Cut */
+            cut: string;
             /** Darts */
             darts: components["schemas"]["DrawnDart"][];
             /** Edges */
@@ -1280,12 +1434,16 @@ export interface components {
             notches: components["schemas"]["DrawnNotch"][];
             /** Note */
             note: string;
+            /** Number */
+            number: number;
             /** Outline */
             outline: string;
             /** Patches */
             patches: string[];
             /** Tapes */
             tapes: string[];
+            /** Turn */
+            turn: number;
         };
         /** EdgeOf */
         EdgeOf: {
@@ -1404,6 +1562,13 @@ export interface components {
             /** Size */
             size: string;
         };
+        /** ForPerson */
+        ForPerson: {
+            /** Person Id */
+            person_id: number;
+            /** Version */
+            version: number;
+        };
         /**
          * FromTable
          * @description Fill a chart from a size table: ``size`` named, or none: found by the bust typed. What is typed stays.
@@ -1420,6 +1585,15 @@ export interface components {
             texts: {
                 [key: string]: string;
             };
+        };
+        /**
+         * HeadDone
+         * @description The style as it is now, and what a person should be told.
+         */
+        HeadDone: {
+            style: components["schemas"]["StyleDetail"];
+            /** Told */
+            told: string[];
         };
         /**
          * HouseRules
@@ -1485,6 +1659,10 @@ export interface components {
             difference: string;
             /** End */
             end: string;
+            /** Kept */
+            kept: boolean;
+            /** Rule */
+            rule: string;
             /** Start */
             start: string;
         };
@@ -1504,6 +1682,12 @@ export interface components {
                 string
             ];
             /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -1516,6 +1700,12 @@ export interface components {
             muted?: boolean;
             /** Name */
             name?: string | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
         };
         /**
          * LevelPlace
@@ -1560,6 +1750,16 @@ export interface components {
             through: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[];
         };
         /**
+         * Lying
+         * @description Sheets laid by hand, by piece; the others lie as the table finds place for them.
+         */
+        Lying: {
+            /** Sheets */
+            sheets: {
+                [key: string]: components["schemas"]["SheetLie"];
+            };
+        };
+        /**
          * MarkPlace
          * @description A named mark.
          */
@@ -1569,7 +1769,7 @@ export interface components {
         };
         /**
          * MeasureIn
-         * @description Two points in one piece's own coordinates, cm.
+         * @description Two points on the table, cm, both on one piece.
          */
         MeasureIn: {
             a: components["schemas"]["Point"];
@@ -1624,7 +1824,7 @@ export interface components {
         };
         /**
          * MeasureOut
-         * @description The places measured between, and what the tape shows; ``along`` empty on different edges.
+         * @description The places measured between, on the table, and what the tape shows; ``along`` empty on different edges.
          */
         MeasureOut: {
             a: components["schemas"]["Point"];
@@ -1658,6 +1858,7 @@ export interface components {
             key: string;
             /** Move */
             move: string;
+            picture: components["schemas"]["BeforeAfter"] | null;
             /** Slots */
             slots: components["schemas"]["SlotOut"][];
             /** Synonyms */
@@ -1732,6 +1933,12 @@ export interface components {
                 components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"],
                 components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]
             ] | string)[] | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** How many slashes */
             count?: number | null;
             /** From */
@@ -1753,6 +1960,12 @@ export interface components {
              * @default false
              */
             muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
             /** To */
@@ -1819,11 +2032,28 @@ export interface components {
         };
         /**
          * Pointer
-         * @description Where a hand points while a place is asked for: on which piece, in its own coordinates, cm.
+         * @description Where a hand points on the table, cm, while a place is asked for; ``piece``: on which sheet, empty: the one that
+         *     lies there. ``field``: the parameter it fills. ``index``: which place of a line it moves; its number of places for one
+         *     more. ``reach``: how near counts as at, cm.
          */
         Pointer: {
-            /** Piece */
-            piece: string;
+            /**
+             * Field
+             * @default to
+             */
+            field?: string;
+            /** Index */
+            index?: number | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+            /**
+             * Reach
+             * @default 0.8
+             */
+            reach?: number;
             /** X */
             x: number;
             /** Y */
@@ -1831,13 +2061,19 @@ export interface components {
         };
         /**
          * PreviewIn
-         * @description Blocks and steps, and the step being tried as plain data. ``pointer`` fills its slot ``to``.
+         * @description Blocks and steps, and the step being tried as plain data. ``pointer`` fills one of its parameters.
          */
         PreviewIn: {
             /** Blocks */
             blocks: {
                 [key: string]: components["schemas"]["BlockPinOut"];
             };
+            /**
+             * Complete
+             * @description Whether all its slots are filled, so that it can be done.
+             * @default true
+             */
+            complete?: boolean;
             pointer?: components["schemas"]["Pointer"] | null;
             /**
              * Show Before
@@ -1867,11 +2103,15 @@ export interface components {
         /**
          * PreviewOut
          * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
-         *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new.
+         *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
+         *     being drawn for it. ``pointed``: the place under the hand, in words.
          */
         PreviewOut: {
             before: components["schemas"]["Drawing"] | null;
+            /** Pointed */
+            pointed: string;
             refused: components["schemas"]["Fault"] | null;
+            sketch: components["schemas"]["Sketch"] | null;
             /** Step */
             step: {
                 [key: string]: unknown;
@@ -1983,12 +2223,34 @@ export interface components {
             number: number;
         };
         /**
+         * RoleOut
+         * @description A block of the style in words; ``newest`` is the newest revision there is of it.
+         */
+        RoleOut: {
+            /** Block */
+            block: string;
+            /** Newest */
+            newest: number;
+            /** Person */
+            person: string;
+            /** Revision */
+            revision: number;
+            /** Role */
+            role: string;
+        };
+        /**
          * RotateDart
          * @description Part from the pivot to the new place, swing the paper between, join the old legs.
          */
         RotateDart: {
             /** Amount at the new mouth */
             amount?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** Dart */
             dart: string;
             /**
@@ -2002,6 +2264,12 @@ export interface components {
              * @default false
              */
             muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
             /** Share */
@@ -2188,6 +2456,12 @@ export interface components {
          * @description Moves the sewn point along the dart's middle. The pivot, and so the paper, stays as it is.
          */
         SetDartPoint: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** Dart */
             dart: string;
             /**
@@ -2201,6 +2475,12 @@ export interface components {
              * @default false
              */
             muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
             /** Set back */
@@ -2244,6 +2524,21 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * SheetLie
+         * @description Where a sheet's origin lies on the table, cm; ``turn`` in degrees clockwise as seen.
+         */
+        SheetLie: {
+            /**
+             * Turn
+             * @default 0
+             */
+            turn?: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /** SignIn */
         SignIn: {
             /** Name */
@@ -2263,6 +2558,27 @@ export interface components {
             title: string;
         };
         /**
+         * Sketch
+         * @description The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places.
+         */
+        Sketch: {
+            /** D */
+            d: string;
+            /** Piece */
+            piece: string;
+            /** Points */
+            points: components["schemas"]["SketchPoint"][];
+        };
+        /**
+         * SketchPoint
+         * @description A place of the line being drawn, on the table, cm, and its rule in words.
+         */
+        SketchPoint: {
+            at: components["schemas"]["Point"];
+            /** Words */
+            words: string;
+        };
+        /**
          * SlashAndSpread
          * @description Slashes from one edge to another; each opens by an amount at one end, hinged at the other, or at both.
          */
@@ -2272,6 +2588,12 @@ export interface components {
                 components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"],
                 components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]
             ] | string)[] | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** How many slashes */
             count?: number | null;
             /** At the other end */
@@ -2295,6 +2617,12 @@ export interface components {
              * @default false
              */
             muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Each opens */
             opening?: number | null;
             /** Piece */
@@ -2355,17 +2683,24 @@ export interface components {
         };
         /**
          * StepOut
-         * @description A step in the recipe: its data, sentence and working.
+         * @description A step in the recipe: its data, sentence and working; the chapter it stands in and why it is done so; the
+         *     pieces it speaks of.
          */
         StepOut: {
+            /** Chapter */
+            chapter: string;
             /** Done */
             done: boolean;
             /** Muted */
             muted: boolean;
+            /** Note */
+            note: string;
             /** Number */
             number: number;
             /** Phrases */
             phrases: components["schemas"]["PhraseOut"][];
+            /** Pieces */
+            pieces: string[];
             /** Step */
             step: {
                 [key: string]: unknown;
@@ -2411,7 +2746,8 @@ export interface components {
         };
         /**
          * StyleDetail
-         * @description ``blocks`` are the pinned revisions, for the preview.
+         * @description ``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
+         *     ``waiting``: edges that wait for a part.
          */
         StyleDetail: {
             /** Block */
@@ -2426,14 +2762,26 @@ export interface components {
             can_undo: boolean;
             /** Id */
             id: number;
+            /** Laid */
+            laid: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
             /** Name */
             name: string;
             /** Person */
             person: string;
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
             /** Undo Label */
             undo_label: string;
             /** Version */
             version: number;
+            /** Waiting */
+            waiting: string[];
             work: components["schemas"]["Work"];
         };
         /** StyleIn */
@@ -2510,6 +2858,12 @@ export interface components {
          * @description Changes what becomes of an edge in sewing; the paper stays as it is.
          */
         TurnEdgeInto: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
             /** Edge */
             edge: string;
             /**
@@ -2528,8 +2882,34 @@ export interface components {
              * @default false
              */
             muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * VerbPicture
+         * @description Outlines in cm, y down; ``paper`` are sheets, ``new`` is new paper, ``lines`` are drawn on it. All within the box.
+         */
+        VerbPicture: {
+            /** Bottom */
+            bottom: number;
+            /** Left */
+            left: number;
+            /** Lines */
+            lines: string[];
+            /** New */
+            new: string[];
+            /** Paper */
+            paper: string[];
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
         };
         /** VersionIn */
         VersionIn: {
@@ -2538,9 +2918,11 @@ export interface components {
         };
         /**
          * Work
-         * @description A style as far as its steps could be done: the table, the recipe, the promises.
+         * @description A style as far as its steps could be done: the table, the recipe, the promises, the paper account.
          */
         Work: {
+            /** Account */
+            account: components["schemas"]["AccountOut"][];
             /** Broken */
             broken: number;
             /** Kept */
@@ -6082,6 +6464,274 @@ export interface operations {
             };
         };
     };
+    server_styles_heads_api_add_block: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlockToAdd"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadDone"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_heads_api_take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+                role: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadDone"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_heads_api_lay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lying"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_api_rename: {
         parameters: {
             query?: never;
@@ -6277,6 +6927,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_heads_api_recut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForPerson"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadDone"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,108 @@
+"""The small drawing beside a verb: before and after, made by doing the move's own example on a plain half block."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+
+from ..drafting.schools import school
+from ..geometry.path import chain
+from ..geometry.svgpath import to_svg
+from ..geometry.transform import slide
+from ..house import HouseRules, Strict
+from ..moves.move import Move
+from ..moves.registry import MOVES, read_steps
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..replay import replay
+from .table import lies_of
+
+PLAIN: Mapping[str, float] = {
+    "bust_girth": 92.0,
+    "waist_girth": 72.0,
+    "hip_girth": 98.0,
+    "waist_to_hip": 20.5,
+    "shoulder_width": 39.5,
+    "bust_span": 18.5,
+    "shoulder_to_bust": 26.5,
+    "front_shoulder_to_waist": 44.5,
+    "back_shoulder_to_waist": 43.0,
+    "upper_arm_girth": 28.5,
+    "wrist_girth": 16.0,
+    "arm_length": 58.5,
+}
+"""A plain body to show verbs on (invented)."""
+
+
+class VerbPicture(Strict):
+    """Outlines in cm, y down; ``paper`` are sheets, ``new`` is new paper, ``lines`` are drawn on it. All within the box."""
+
+    paper: list[str]
+    new: list[str]
+    lines: list[str]
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
+class BeforeAfter(Strict):
+    before: VerbPicture
+    after: VerbPicture
+
+
+@lru_cache(maxsize=256)
+def verb_picture(move: type[Move]) -> BeforeAfter | None:
+    """What a verb does to a plain block; None for a move without an example."""
+    if move.example is None:
+        return None
+    start = _plain(move.example.block)
+    name = next(n for n, kind in MOVES.items() if kind is move)
+    step = read_steps([{"move": name, **move.example.step}])[0]
+    done = replay(start, [step], HouseRules())
+    if done.stopped:
+        raise done.stopped
+    shown = set(step.pieces_named())
+    before = [p for p in start.pieces if p.name in shown]
+    kept = {p.name for p in start.pieces} - shown
+    after = [p for p in done.pattern.pieces if p.name not in kept]
+    lies = lies_of(done)
+    return BeforeAfter(
+        before=_picture([(p, 0j) for p in _side_by_side(before)]),
+        after=_picture([(p, lies[p.name].at - lies[after[0].name].at) for p in after]),
+    )
+
+
+def _side_by_side(pieces: list[Piece]) -> list[Piece]:
+    out, x = [], 0.0
+    for p in pieces:
+        left, _, right, _ = p.box
+        out.append(p.placed(slide(complex(x - left, 0))) if x else p)
+        x += right - left + 4
+    return out
+
+
+def _picture(pieces: list[tuple[Piece, complex]]) -> VerbPicture:
+    placed = [p.placed(slide(at)) for p, at in pieces]
+    boxes = [p.box for p in placed]
+    return VerbPicture(
+        paper=[to_svg(chain(e.path for e in p.outline), closed=True) for p in placed],
+        new=[to_svg(x, closed=True) for p in placed for x in p.paper.patches],
+        lines=[
+            to_svg(x.path) for p in placed for x in p.lines if x.name not in ("bust", "chest", "hip", "waist", "biceps", "elbow")
+        ],
+        left=round(min(b[0] for b in boxes), 2),
+        top=round(min(b[1] for b in boxes), 2),
+        right=round(max(b[2] for b in boxes), 2),
+        bottom=round(max(b[3] for b in boxes), 2),
+    )
+
+
+@lru_cache(maxsize=8)
+def _plain(kind: str) -> Pattern:
+    if kind == "skirt":
+        return school("skirt").draft(PLAIN, {"skirt_length": 45}).pattern
+    bodice = school("bodice-direct").draft(PLAIN)
+    if kind == "sleeve":
+        return school("sleeve-compass").draft(PLAIN, {}, bodice).pattern
+    return bodice.pattern

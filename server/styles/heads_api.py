@@ -1,0 +1,95 @@
+"""Blocks of a style, and where its sheets lie."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import Field
+
+from ..config.answers import ERRORS, Wire
+from ..people.models import Person
+from ..shelf.models import Block
+from ..shelf.services import revision_of
+from ..workrooms.access import workroom_of
+from . import heads
+from .models import Style
+from .shapes import StyleDetail, VersionIn
+from .words import as_json_answer, style_detail
+
+router = Router(tags=["styles"])
+
+
+class BlockToAdd(Wire):
+    """``role``: what the style calls it (empty: what it is of). ``sure``: also when it is another person's."""
+
+    version: int
+    block_id: int
+    revision: int | None = None
+    role: str = Field(default="", max_length=80)
+    sure: bool = False
+
+
+class ForPerson(Wire):
+    version: int
+    person_id: int
+
+
+class SheetLie(Wire):
+    """Where a sheet's origin lies on the table, cm; ``turn`` in degrees clockwise as seen."""
+
+    x: float = Field(ge=-5000, le=5000)
+    y: float = Field(ge=-5000, le=5000)
+    turn: float = Field(default=0, ge=-360, le=360)
+
+
+class Lying(Wire):
+    """Sheets laid by hand, by piece; the others lie as the table finds place for them."""
+
+    sheets: dict[str, SheetLie] = Field(max_length=200)
+
+
+class HeadDone(Wire):
+    """The style as it is now, and what a person should be told."""
+
+    told: list[str]
+    style: StyleDetail
+
+
+def _answer(done: heads.Done, style_id: int, request: HttpRequest) -> HttpResponse:
+    found = Style.objects.one(workroom_of(request), style_id)
+    return as_json_answer(HeadDone(told=list(done.told), style=style_detail(found)))
+
+
+@router.post("/styles/{style_id}/blocks", response={200: HeadDone, **ERRORS})
+def add_block(request: HttpRequest, style_id: int, body: BlockToAdd) -> HttpResponse:
+    """Lay another block beside the style's own."""
+    room = workroom_of(request)
+    found = Style.objects.one(room, style_id)
+    block = Block.objects.one(room, body.block_id)
+    number = body.revision or block.revisions.all()[0].number
+    done = heads.add_block(found, body.version, body.role, revision_of(room, block.pk, number), body.sure)
+    return _answer(done, style_id, request)
+
+
+@router.post("/styles/{style_id}/blocks/{role}/away", response={200: HeadDone, **ERRORS})
+def take_away(request: HttpRequest, style_id: int, role: str, body: VersionIn) -> HttpResponse:
+    """Take a block off the table."""
+    found = Style.objects.one(workroom_of(request), style_id)
+    return _answer(heads.take_away(found, body.version, role), style_id, request)
+
+
+@router.post("/styles/{style_id}/person", response={200: HeadDone, **ERRORS})
+def recut(request: HttpRequest, style_id: int, body: ForPerson) -> HttpResponse:
+    """Cut the style for another person: all its blocks at once."""
+    room = workroom_of(request)
+    found = Style.objects.one(room, style_id)
+    return _answer(heads.recut(found, body.version, Person.objects.one(room, body.person_id)), style_id, request)
+
+
+@router.put("/styles/{style_id}/layout", response={200: StyleDetail, **ERRORS})
+def lay(request: HttpRequest, style_id: int, body: Lying) -> HttpResponse:
+    """Keep where sheets were laid by hand; an empty list lays them all anew."""
+    found = Style.objects.one(workroom_of(request), style_id)
+    found.layout = {name: [s.x, s.y, s.turn] for name, s in body.sheets.items()}
+    found.save(update_fields=["layout", "changed"])
+    return as_json_answer(style_detail(found))

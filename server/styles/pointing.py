@@ -1,0 +1,103 @@
+"""A hand on the table: which sheet and place it means, and the line that is being drawn place by place."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from patterncraft.errors import BadPlace, PatternError
+from patterncraft.formats.drawing import Point
+from patterncraft.formats.table import Lie, Lies
+from patterncraft.geometry.svgpath import to_svg
+from patterncraft.paper.nearest import nearest_spot
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
+from patterncraft.paper.sewn import point_of
+from patterncraft.places.line import Line, LineThrough, line_on
+from patterncraft.places.place import Place
+from patterncraft.places.pointing import nearest_place, nearest_target, pointed_place
+from patterncraft.replay import Replay
+from patterncraft.units import Unit
+
+from .shapes import Pointer, Sketch, SketchPoint
+
+_PLACE: TypeAdapter[Place] = TypeAdapter(Place)
+_LINE: TypeAdapter[Line] = TypeAdapter(Line)
+
+
+def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, lies: Lies, unit: Unit) -> tuple[dict[str, Any], str]:
+    """The step with the parameter filled that the hand points out, and the place in words.
+
+    Raises BadPlace where no sheet lies there, NoSuchName for a piece that is not on the table.
+    """
+    if pointer is None:
+        return dict(trying), ""
+    pattern = before.pattern
+    at = complex(pointer.x, pointer.y)
+    piece = pattern.piece(pointer.piece) if pointer.piece else sheet_under(pattern, lies, at)
+    own = lies.get(piece.name, Lie(0j)).by.inverse().point(at)
+    step = dict(trying) | ({"piece": piece.name} if "piece" not in trying else {})
+    if pointer.field == "to":
+        place: Place = nearest_target(piece, own, str(trying.get("dart", "")))
+        return step | {"to": _data(place)}, place.words(piece, unit)
+    if pointer.field.startswith("zone"):
+        place = nearest_place(piece, own)
+        key = pointer.field.partition(".")[2] or "from"
+        return step | {"zone": {**dict(trying.get("zone") or {}), key: _data(place)}}, place.words(piece, unit)
+    place = pointed_place(piece, pattern, own, pointer.reach)
+    line = trying.get(pointer.field)
+    places = list(line.get("through", ())) if isinstance(line, dict) else list(line) if isinstance(line, list) else []
+    index = len(places) if pointer.index is None else min(pointer.index, len(places))
+    places[index : index + 1] = [_data(place)]
+    shape = {k: v for k, v in line.items() if k != "through"} if isinstance(line, dict) else {}
+    return step | {pointer.field: {"through": places, **shape}}, place.words(piece, unit)
+
+
+def sheet_under(pattern: Pattern, lies: Lies, at: complex) -> Piece:
+    """The sheet that lies under a hand, or, beside all of them, the one whose edge is nearest within 6 cm.
+
+    Raises BadPlace where there is none.
+    """
+    near: list[tuple[float, Piece]] = []
+    for p in pattern.pieces:
+        own = lies.get(p.name, Lie(0j)).by.inverse().point(at)
+        left, top, right, bottom = p.box
+        if left - 6 <= own.real <= right + 6 and top - 6 <= own.imag <= bottom + 6:
+            if p.contains(own)[0]:
+                return p
+            near.append((abs(point_of(p, nearest_spot(p, own)) - own), p))
+    if not near:
+        raise BadPlace("no sheet lies there.", cure="Point at a piece.")
+    return min(near, key=lambda x: x[0])[1]
+
+
+def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sketch | None:
+    """The line of a step in the making, as it lies on the table; None where it has none yet, or names one drawn before."""
+    data, name = step.get("line"), step.get("piece")
+    piece = next((p for p in pattern.pieces if p.name == name), None)
+    if piece is None or data is None or isinstance(data, str):
+        return None
+    raw = data.get("through", []) if isinstance(data, dict) else data
+    by = lies.get(piece.name, Lie(0j)).by
+    try:
+        places = [_PLACE.validate_python(p) for p in raw]
+        points = [(p.found(piece, pattern).point, p.words(piece, unit)) for p in places]
+        d = ""
+        if len(places) > 1:
+            line = _LINE.validate_python(data)
+            whole = line if isinstance(line, LineThrough) else LineThrough(through=tuple(places))
+            d = to_svg(line_on(whole, piece, pattern).path.placed(by))
+    except (PatternError, ValidationError):
+        return None
+    spots = [by.point(z) for z, _ in points]
+    return Sketch(
+        piece=piece.name,
+        d=d,
+        points=[SketchPoint(at=Point(x=z.real, y=z.imag), words=words) for z, (_, words) in zip(spots, points, strict=True)],
+    )
+
+
+def _data(place: Place) -> dict[str, Any]:
+    data: dict[str, Any] = place.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+    return data
