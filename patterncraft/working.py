@@ -42,13 +42,14 @@ class Quantity:
 @dataclass(frozen=True, slots=True)
 class Sum:
     """One line of working: ``label`` = ``formula`` = ``result``. Each ``{}`` in the formula stands for
-    the next of ``terms``. ``note`` marks a caution rather than a number."""
+    the next of ``terms``. ``note`` marks a sentence rather than a number; ``caution`` one to take care over."""
 
     label: str
     result: Quantity | None = None
     formula: str = ""
     terms: tuple[Quantity, ...] = ()
     note: bool = False
+    caution: bool = False
 
     def spoken(self, unit: Unit) -> str:
         """The line in words, in the reader's unit."""
@@ -72,9 +73,14 @@ def degrees(value: float) -> Quantity:
 
 def note(text: str) -> Sum:
     """A caution in words, shown with the sums."""
+    return Sum(text, note=True, caution=True)
+
+
+def tell(text: str) -> Sum:
+    """Something to know, in words, shown with the sums."""
     return Sum(text, note=True)
 
 
 def notes(told: Iterable[str]) -> tuple[Sum, ...]:
-    """What following an act has to tell, as cautions."""
-    return tuple(note(text) for text in told)
+    """What following an act has to tell."""
+    return tuple(tell(text) for text in told)

@@ -6,9 +6,10 @@ These models are the wire format of the interface: it draws what stands here and
 from __future__ import annotations
 
 from ..finishing.finish import cut_words, lies_on_fold
+from ..geometry.curvature import comb
 from ..geometry.path import Path, chain, straight
 from ..geometry.region import box_of
-from ..geometry.svgpath import to_svg
+from ..geometry.svgpath import pair, to_svg
 from ..house import Strict
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
@@ -36,13 +37,15 @@ class Box(Strict):
 
 
 class DrawnEdge(Strict):
-    """``name`` is the edge's; a cut edge comes once per part. ``sewn`` is the whole edge's sewn length in words."""
+    """``name`` is the edge's; a cut edge comes once per part; ``middle`` is half-way along
+    it. ``sewn`` is the whole edge's sewn length in words."""
 
     name: str
     kind: EdgeKind
     d: str
     cut: bool
     sewn: str
+    middle: Point
 
 
 class DrawnDart(Strict):
@@ -77,7 +80,7 @@ class DrawnNotch(Strict):
 
 
 class DrawnPiece(Strict):
-    """One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
+    """One sheet of paper. ``combs``: how its curved edges bend, when asked for. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
     seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
     is cut, in words."""
 
@@ -100,6 +103,7 @@ class DrawnPiece(Strict):
     label_at: Point
     note: str
     cut: str
+    combs: list[str]
 
 
 class Drawing(Strict):
@@ -109,12 +113,12 @@ class Drawing(Strict):
     box: Box
 
 
-def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str] | None = None) -> Drawing:
-    """The drawing of a pattern. ``lies`` places the sheets (see ``table``; laid tidily without it); ``only`` names the
+def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str] | None = None, bends: bool = False) -> Drawing:
+    """The drawing of a pattern. ``bends``: with a comb of curvature on every curved edge. ``lies`` places the sheets (see ``table``; laid tidily without it); ``only`` names the
     pieces to draw; none or empty means all."""
     places = lies if lies is not None else tidy(pattern)
     pieces = [
-        _piece(pattern, p, unit, k, places.get(p.name, Lie(0j)))
+        _piece(pattern, p, unit, k, places.get(p.name, Lie(0j)), bends)
         for k, p in enumerate(pattern.pieces, 1)
         if not only or p.name in only
     ]
@@ -127,7 +131,7 @@ def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str]
     return Drawing(pieces=pieces, box=_rounded_box(box))
 
 
-def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie) -> DrawnPiece:
+def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends: bool) -> DrawnPiece:
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
@@ -140,7 +144,14 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie) -> Dra
         bounds=_rounded_box(box_of([lie.by.segment(x) for x in p.segments])),
         outline=to_svg(chain(e.path for e in p.outline), closed=True),
         edges=[
-            DrawnEdge(name=e.name, kind=e.kind, d=to_svg(e.path), cut=bool(e.cut), sewn=sewn.get(e.name, ""))
+            DrawnEdge(
+                name=e.name,
+                kind=e.kind,
+                d=to_svg(e.path),
+                cut=bool(e.cut),
+                sewn=sewn.get(e.name, ""),
+                middle=_xy(e.path.at(e.length / 2)),
+            )
             for e in p.outline
             if e.kind != "dart"
         ],
@@ -148,7 +159,14 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie) -> Dra
         lenses=[DrawnLens(name=x.name, d=to_svg(x.outline, closed=True), intake=format_length(x.widest, unit)) for x in p.lenses],
         marks=[DrawnMark(name=m.name, at=_xy(m.at)) for m in p.marks],
         lines=[
-            DrawnEdge(name=x.name, kind="raw", d=to_svg(x.path), cut=False, sewn=format_length(x.path.length, unit))
+            DrawnEdge(
+                name=x.name,
+                kind="raw",
+                d=to_svg(x.path),
+                cut=False,
+                sewn=format_length(x.path.length, unit),
+                middle=_xy(x.path.at(x.path.length / 2)),
+            )
             for x in p.lines
         ],
         notches=_notches(pattern, p),
@@ -158,7 +176,24 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie) -> Dra
         label_at=_label_at(p),
         note=note,
         cut=cut_words(p),
+        combs=[_comb(e.path) for e in p.outline if e.kind != "dart" and _is_curved(e.path)] if bends else [],
     )
+
+
+TOOTH = 30.0
+"""Length of a comb's tooth, cm, for a curvature of 1 per cm: an armhole's tightest place stands about 4 cm off."""
+
+
+def _is_curved(path: Path) -> bool:
+    return any(len(s) == 4 for s in path.segments)
+
+
+def _comb(path: Path) -> str:
+    """Teeth square to the line, as long as it bends, on the outside of the bend, and the line over their tips."""
+    found = comb(path, grain=16)
+    tips = [z - n * k * TOOTH for z, n, k in zip(found.points, found.normals, found.curvature, strict=True)]
+    teeth = [f"M {pair(complex(z))} L {pair(complex(t))}" for z, t in zip(found.points, tips, strict=True)]
+    return " ".join([*teeth, "M " + " L ".join(pair(complex(t)) for t in tips)])
 
 
 def _label_at(p: Piece) -> Point:

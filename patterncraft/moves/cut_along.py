@@ -19,7 +19,7 @@ from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
 from ..places.line import Line, line_on, line_words
 from ..units import Unit
-from ..working import Sum, length, note, notes
+from ..working import Sum, length, notes, tell
 from .move import Example, Group, Handle, Move, Outcome, slot_field
 
 
@@ -110,9 +110,9 @@ class CutAlong(Move):
         for p in parts:
             lines.append(Sum(f"{p.name}: {seam}", length(sewn_length(p, seam))))
         for name in dict.fromkeys(cut.closed):
-            lines.append(note(f"The {name} is closed: its intake lies in the seam now."))
+            lines.append(tell(f"The {name} is closed: its intake lies in the seam now."))
         if cut.eased:
             lines.append(Sum(f"The rest of the {cut.closed[0]} is eased into the seam", length(cut.eased)))
         if whole.cut.on_fold and not any(e.kind == "fold" for p in parts for e in p.outline):
-            lines.append(note("Neither part lies on the fold any more."))
+            lines.append(tell("Neither part lies on the fold any more."))
         return tuple(lines)

@@ -15,7 +15,7 @@ from ..paper.piece import CutPlan, Grain, Piece
 from ..paper.sewn import neighbours, sewn_length, starts_at_end
 from ..paper.sound import assert_sound
 from ..units import Unit
-from ..working import Sum, length, note, notes
+from ..working import Sum, length, note, notes, tell
 from .move import Example, Group, Move, Outcome, slot_field
 
 OnPiece = tuple[str, str]
@@ -63,18 +63,18 @@ class JoinPieces(Move):
     def _working(self, before: tuple[float, float], taped: Taped, whole: Piece, turned: bool) -> tuple[Sum, ...]:
         lines = [Sum(f"{self.a[0]} {self.a[1]}", length(before[0])), Sum(f"{self.b[0]} {self.b[1]}", length(before[1]))]
         if turned:
-            lines.append(note(f"The {self.b[0]} is turned over."))
+            lines.append(tell(f"The {self.b[0]} is turned over."))
         if abs(taped.longer) > 0.005:
             lines.append(
                 Sum("The second was longer by" if taped.longer > 0 else "The second was shorter by", length(abs(taped.longer)))
             )
-            lines.append(note("The difference stays at the far end, to be trued."))
+            lines.append(tell("The difference stays at the far end, to be trued."))
         if max(taped.gap, taped.overlap) > 0.005:
             lines.append(
                 Sum("Gap, overlap where they differ, at most", None, "{} and {}", (length(taped.gap), length(taped.overlap)))
             )
         if taped.reopened:
-            lines.append(note("What the cut had closed opens again as a dart."))
+            lines.append(tell("What the cut had closed opens again as a dart."))
         if sum(e.kind == "fold" for e in whole.outline) > 1:
             lines.append(note("The piece has two folds: turn one of them into a seam, or unfold it."))
         return tuple(lines)

@@ -143,7 +143,8 @@ class Move(Strict):
                 fields = (*before.fields, name) if before else (name,)
                 own = tuple((str(v), str(w)) for v, w in extra.get("choices", ()))
                 choices = (*before.choices, *own) if before else own
-                first = before or Slot(slot, str(extra["prompt"]), extra["pick"], (), not info.is_required())
+                optional = not info.is_required() and not extra.get("asked")
+                first = before or Slot(slot, str(extra["prompt"]), extra["pick"], (), optional)
                 found[slot] = Slot(slot, first.prompt, first.pick, fields, first.optional, choices)
         return list(found.values())
 
@@ -170,11 +171,14 @@ def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
 
 
 def slot_field(slot: str, prompt: str, pick: Pick, title: str, default: Any = ..., **limits: Any) -> Any:
-    """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit, and
-    ``choices``: (value, words) pairs."""
+    """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit,
+    ``choices``: (value, words) pairs, and ``asked``: asked for although it has a default, since one of the
+    slot's parameters must be given."""
     extra: dict[str, Any] = {"slot": slot, "prompt": prompt, "pick": pick}
     if "choices" in limits:
         extra["choices"] = [list(c) for c in limits.pop("choices")]
+    if limits.pop("asked", False):
+        extra["asked"] = True
     if "unit" in limits:
         extra["unit"] = limits.pop("unit")
     return Field(default=default, title=title, json_schema_extra=extra, **limits)

@@ -39,7 +39,9 @@ class Overlap(Move):
     piece: str = slot_field("piece", "Which piece?", "piece", "Piece", max_length=80)
     from_edge: str = slot_field("from_edge", "Slashed from which edge?", "edge", "From", max_length=80)
     to_edge: str = slot_field("to_edge", "To which edge?", "edge", "To", max_length=80)
-    count: int | None = slot_field("slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST)
+    count: int | None = slot_field(
+        "slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST, asked=True
+    )
     at: tuple[SlashAt, ...] | None = slot_field(
         "slashes", "How many slashes, or where?", "slashes", "Where, slash by slash", None, min_length=1, max_length=MOST
     )

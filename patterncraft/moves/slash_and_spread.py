@@ -20,7 +20,7 @@ from ..paper.sewn import distance_of, run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, note, notes
+from ..working import Quantity, Sum, fine, length, notes, tell
 from .move import Example, Group, Handle, Move, Outcome, slot_field
 
 Hinge = Literal["to_edge", "from_edge", "none"]
@@ -66,12 +66,14 @@ class SlashAndSpread(Move):
     piece: str = slot_field("piece", "Which piece?", "piece", "Piece", max_length=80)
     from_edge: str = slot_field("from_edge", "Slashed from which edge?", "edge", "From", max_length=80)
     to_edge: str = slot_field("to_edge", "To which edge?", "edge", "To", max_length=80)
-    count: int | None = slot_field("slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST)
+    count: int | None = slot_field(
+        "slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST, asked=True
+    )
     at: tuple[SlashAt, ...] | None = slot_field(
         "slashes", "How many slashes, or where?", "slashes", "Where, slash by slash", None, min_length=1, max_length=MOST
     )
     opening: float | None = slot_field(
-        "how much", "How far does each open?", "fullness", "Each opens", None, ge=0, le=200, unit="cm"
+        "how much", "How far does each open?", "fullness", "Each opens", None, ge=0, le=200, unit="cm", asked=True
     )
     total: float | None = slot_field(
         "how much", "How far does each open?", "fullness", "All together", None, ge=0, le=1000, unit="cm"
@@ -143,7 +145,7 @@ class SlashAndSpread(Move):
         each = self._each(piece, slashes, near, far)
         amounts = self._amounts(each)
         if each == 0 and amounts.far == 0 and amounts.near == 0:
-            return Outcome(pattern, (note("Nothing opens: the piece stays as it is."),))
+            return Outcome(pattern, (tell("Nothing opens: the piece stays as it is."),))
         check_slashes(piece, slashes, self._hinged(amounts), "at" if self.at else "from_edge")
         self._flat_enough(slashes, amounts)
         done = spread(piece, slashes, [amounts] * len(slashes), (_like(piece, self.from_edge), _like(piece, self.to_edge)))

@@ -16,7 +16,7 @@ from ..paper.seam import Seam, SeamRule, Stretch
 from ..paper.sewn import run_of, runs_of
 from ..tolerances import SNAP
 from ..units import Unit
-from ..working import Sum, note, notes
+from ..working import Sum, notes, tell
 from .move import Example, Group, Move, Outcome, slot_field
 
 _WORDS = {"seam": "a seam", "fold": "a fold", "opening": "an opening", "hem": "a hem"}
@@ -97,10 +97,10 @@ class TurnEdgeInto(Move):
     def _working(self, piece: Piece, dropped: list[str]) -> tuple[Sum, ...]:
         lines = []
         if self.kind == "fold":
-            lines.append(note("Cut one piece, on the fold."))
+            lines.append(tell("Cut one piece, on the fold."))
         elif piece.cut.quantity == 2 and self.kind == "seam":
-            lines.append(note(f"Cut two, one mirrored, with an allowance at the {self.edge}: a zip can stand here."))
-        lines += [note(f"The {name} is sewn no more.") for name in dropped]
+            lines.append(tell(f"Cut two, one mirrored, with an allowance at the {self.edge}: a zip can stand here."))
+        lines += [tell(f"The {name} is sewn no more.") for name in dropped]
         return tuple(lines)
 
 

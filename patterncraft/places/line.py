@@ -12,7 +12,7 @@ from ..errors import BadPlace, no_such
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path
 from ..house import Strict
-from ..paper.dart import find_dart
+from ..paper.dart import darts_of
 from ..paper.nearest import spot_at
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -90,9 +90,21 @@ def line_on(line: Line, piece: Piece, pattern: Pattern, field: str = "line", bar
             raise BadPlace("two places of the line lie on each other.", piece.name, "Leave one of them out.", field)
     if abs(found[0].point - found[-1].point) < 100 * SNAP:
         raise BadPlace("the line ends where it begins.", piece.name, "Lead it to another place.", field)
-    darts = tuple(find_dart(piece, p.dart).name if isinstance(p, DartPlace) else None for p in through.through)
-    path = _path([f.point for f in found], through, _square(piece, found[0], 1), _square(piece, found[-1], -1))
+    points = [f.point for f in found]
+    darts = tuple(p.dart if isinstance(p, DartPlace) else _dart_there(piece, points, k) for k, p in enumerate(through.through))
+    path = _path(points, through, _square(piece, found[0], 1), _square(piece, found[-1], -1))
     return LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts)
+
+
+def _dart_there(piece: Piece, points: list[complex], k: int) -> str | None:
+    """The dart at whose pivot place ``k`` lies, however it was named (the bust point); of several, the one into which the
+    line runs on straightest."""
+    here = [d for d in darts_of(piece) if abs(d.pivot - points[k]) < 10 * SNAP]
+    if not here:
+        return None
+    before = points[k - 1] if k > 0 else points[1]
+    onward = points[k] - before
+    return max(here, key=lambda d: ((d.middle - d.pivot) / (d.depth or 1.0) * onward.conjugate()).real).name
 
 
 def _path(points: list[complex], line: LineThrough, into: complex | None, out: complex | None) -> Path:

@@ -96,7 +96,7 @@ def try_draft(request: HttpRequest, body: DraftIn) -> HttpResponse:
     rules = room.house_rules()
     settings = services.read_settings(body.school, body.settings, rules.unit)
     draft = school(body.school).draft(body.measures, settings, services.base_of(room, body.base_id), rules)
-    return HttpResponse(draft_out(draft, rules).model_dump_json(), content_type="application/json")
+    return HttpResponse(draft_out(draft, rules, body.show_bends).model_dump_json(), content_type="application/json")
 
 
 @router.get("/charts/{chart_id}/schools", response={200: list[SchoolForChart], **ERRORS})

@@ -50,6 +50,7 @@ class DraftIn(Wire):
     measures: dict[str, float] = Field(max_length=100)
     settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
     base_id: int | None = Field(default=None, description="The block it is drawn on, its newest revision.")
+    show_bends: bool = Field(default=False, description="Draw how the curved edges bend.")
 
 
 class SchoolForChart(Wire):
@@ -85,9 +86,12 @@ class SchoolCompared(Wire):
 
 
 class SumOut(Wire):
+    """A line of working in words; ``note``: a sentence without a number; ``caution``: one to take care over."""
+
     label: str
     text: str
     note: bool = False
+    caution: bool = False
 
 
 class NumberedPoint(Wire):

@@ -11,13 +11,14 @@ from patterncraft.house import HouseRules
 from .shapes import AuditOut, DraftOut, NumberedPoint, RemedyOut, StageOut, SumOut
 
 
-def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
+def draft_out(draft: Draft, rules: HouseRules, bends: bool = False) -> DraftOut:
+    """The draft with its stages and its audit; ``bends``: with combs of curvature."""
     stages = [
         StageOut(
             number=s.number,
             piece=s.piece,
             rule=s.rule,
-            sums=[SumOut(label=x.label, text=x.spoken(rules.unit), note=x.note) for x in s.sums],
+            sums=[SumOut(label=x.label, text=x.spoken(rules.unit), note=x.note, caution=x.caution) for x in s.sums],
             points=[NumberedPoint(label=label, at=Point(x=z.real, y=z.imag)) for label, z in s.points],
             paths=[to_svg(p) for p in s.paths],
             guide=s.guide,
@@ -35,7 +36,7 @@ def draft_out(draft: Draft, rules: HouseRules) -> DraftOut:
         )
         for x in audit(draft, rules)
     ]
-    return DraftOut(drawing=draw(draft.pattern, rules.unit), stages=stages, audit=lines)
+    return DraftOut(drawing=draw(draft.pattern, rules.unit, bends=bends), stages=stages, audit=lines)
 
 
 def _remedy_out(remedy: Remedy | None) -> RemedyOut | None:

@@ -13,7 +13,7 @@ from ..shelf.services import revision_of
 from ..workrooms.access import workroom_of
 from . import heads
 from .models import Style
-from .shapes import StyleDetail, VersionIn
+from .shapes import SheetLie, StyleDetail, VersionIn
 from .words import as_json_answer, style_detail
 
 router = Router(tags=["styles"])
@@ -32,14 +32,6 @@ class BlockToAdd(Wire):
 class ForPerson(Wire):
     version: int
     person_id: int
-
-
-class SheetLie(Wire):
-    """Where a sheet's origin lies on the table, cm; ``turn`` in degrees clockwise as seen."""
-
-    x: float = Field(ge=-5000, le=5000)
-    y: float = Field(ge=-5000, le=5000)
-    turn: float = Field(default=0, ge=-360, le=360)
 
 
 class Lying(Wire):

@@ -159,6 +159,14 @@ class BlockPinOut(Wire):
     revision: int
 
 
+class SheetLie(Wire):
+    """Where a sheet's origin lies on the table, cm; ``turn`` in degrees clockwise as seen."""
+
+    x: float = Field(ge=-5000, le=5000)
+    y: float = Field(ge=-5000, le=5000)
+    turn: float = Field(default=0, ge=-360, le=360)
+
+
 class RoleOut(Wire):
     """A block of the style in words; ``newest`` is the newest revision there is of it."""
 
@@ -180,7 +188,7 @@ class StyleDetail(Wire):
     person: str
     blocks: dict[str, BlockPinOut]
     roles: list[RoleOut]
-    laid: dict[str, tuple[float, float, float]]
+    laid: dict[str, SheetLie]
     waiting: list[str]
     can_undo: bool
     can_redo: bool
@@ -233,6 +241,7 @@ class PreviewIn(Wire):
     show_before: bool = Field(
         default=False, description="Draw the table as it is before the step tried: an earlier step is being changed."
     )
+    show_bends: bool = Field(default=False, description="Draw how the curved edges bend.")
     typed: dict[str, str] = Field(
         default_factory=dict, max_length=20, description="Lengths as typed, by parameter; they go into trying."
     )
@@ -256,12 +265,14 @@ class Sketch(Wire):
 class PreviewOut(Wire):
     """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
-    being drawn for it. ``pointed``: the place under the hand, in words."""
+    being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
+    the work after it."""
 
     work: Work
     before: Drawing | None
     step: dict[str, Any] | None
     refused: Fault | None
+    tried: bool
     sketch: Sketch | None
     pointed: str
 

@@ -63,10 +63,11 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
             refused = fault_of(e)
     lies = lies_of(before, hand)
     out = PreviewOut(
-        work=work_out(replay, steps, rules, before, hand),
+        work=work_out(replay, steps, rules, before, hand, body.show_bends),
         before=draw(before.pattern, rules.unit, lies) if body.show_before else None,
         step=step,
         refused=refused,
+        tried=replay is not before,
         sketch=sketch(step, before.pattern, lies, rules.unit) if step else None,
         pointed=pointed,
     )

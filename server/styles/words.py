@@ -37,6 +37,7 @@ from .shapes import (
     PhraseOut,
     PromiseOut,
     RoleOut,
+    SheetLie,
     SlotOut,
     StepOut,
     StyleDetail,
@@ -103,7 +104,9 @@ def style_card(style: Style, rules: HouseRules) -> StyleOut:
     )
 
 
-def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, hand: Lies | None = None) -> Work:
+def work_out(
+    replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, hand: Lies | None = None, bends: bool = False
+) -> Work:
     """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
     hand in motion needs them."""
     partly = since is not None and since is not replay
@@ -142,7 +145,7 @@ def work_out(replay: Replay, steps: list[Move], rules: HouseRules, since: Replay
             )
         )
     return Work(
-        table=draw(replay.pattern, rules.unit, lies, fresh),
+        table=draw(replay.pattern, rules.unit, lies, fresh, bends),
         recipe=recipe,
         promises=[promise_out(p, rules.unit) for p in promises],
         kept=kept,
@@ -159,7 +162,7 @@ def account_out(line: AccountLine) -> AccountOut:
 
 
 def sums_out(working: tuple[Sum, ...], unit: Unit) -> list[SumOut]:
-    return [SumOut(label=s.label, text=s.spoken(unit), note=s.note) for s in working]
+    return [SumOut(label=s.label, text=s.spoken(unit), note=s.note, caution=s.caution) for s in working]
 
 
 def promise_out(p: Promise, unit: Unit) -> PromiseOut:
@@ -213,7 +216,7 @@ def style_detail(style: Style) -> StyleDetail:
         person=person,
         blocks={p.role: BlockPinOut(id=p.revision.block_id, revision=p.revision.number) for p in pins},
         roles=[_role_out(p) for p in pins],
-        laid={name: (x, y, turn) for name, (x, y, turn) in style.layout.items()},
+        laid={name: SheetLie(x=x, y=y, turn=turn) for name, (x, y, turn) in style.layout.items()},
         waiting=waiting_edges(replay.pattern),
         can_undo=style.cursor > 0,
         can_redo=style.edits.filter(number__gt=style.cursor).exists(),

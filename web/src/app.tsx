@@ -40,27 +40,34 @@ export function App() {
   const signOut = async () => enter(await ok(client.DELETE("/api/session")));
   return (
     <div className="flex h-full flex-col">
-      <header className="no-print tape-edge flex min-h-[52px] items-center gap-6 border-ink border-b bg-fresh px-5 pb-2">
-        <span className="font-semibold font-serif text-[19px]">Steady Shear</span>
-        <nav aria-label="Places" className="flex gap-1">
+      <header className="no-print tape-edge flex min-h-[52px] items-center gap-6 border-ink border-b bg-fresh px-5 pb-2 max-lg:gap-2 max-lg:px-3">
+        <span className="whitespace-nowrap font-semibold font-serif text-[19px] max-md:sr-only">
+          Steady Shear
+        </span>
+        <nav aria-label="Places" className="flex gap-1 overflow-x-auto whitespace-nowrap max-lg:gap-0">
           {PLACES.map(([to, name]) => (
             <NavLink
               key={to}
               to={to}
               end={to === "/"}
               className={({ isActive }) =>
-                `rounded-[3px] px-2.5 py-1.5 ${isActive ? "bg-ink text-wall" : "text-ink hover:bg-ink/8"}`
+                `rounded-[3px] px-2.5 py-1.5 max-lg:px-2 ${isActive ? "bg-ink text-wall" : "text-ink hover:bg-ink/8"}`
               }
             >
               {name}
             </NavLink>
           ))}
         </nav>
-        <span className="ml-auto text-quiet">{session.data.workroom}</span>
+        <span
+          className="ml-auto max-w-[220px] truncate text-quiet max-lg:hidden"
+          title={session.data.workroom}
+        >
+          {session.data.workroom}
+        </span>
         <button
           type="button"
           onClick={signOut}
-          className="rounded-[3px] px-2 py-1.5 text-quiet hover:bg-ink/8"
+          className="whitespace-nowrap rounded-[3px] px-2 py-1.5 text-quiet hover:bg-ink/8 max-lg:ml-auto"
         >
           Sign out
         </button>

@@ -1287,6 +1287,12 @@ export interface components {
             settings?: {
                 [key: string]: unknown;
             };
+            /**
+             * Show Bends
+             * @description Draw how the curved edges bend.
+             * @default false
+             */
+            show_bends?: boolean;
         };
         /** DraftOut */
         DraftOut: {
@@ -1359,7 +1365,8 @@ export interface components {
         };
         /**
          * DrawnEdge
-         * @description ``name`` is the edge's; a cut edge comes once per part. ``sewn`` is the whole edge's sewn length in words.
+         * @description ``name`` is the edge's; a cut edge comes once per part; ``middle`` is half-way along
+         *     it. ``sewn`` is the whole edge's sewn length in words.
          */
         DrawnEdge: {
             /** Cut */
@@ -1371,6 +1378,7 @@ export interface components {
              * @enum {string}
              */
             kind: "seam" | "fold" | "hem" | "opening" | "dart" | "raw";
+            middle: components["schemas"]["Point"];
             /** Name */
             name: string;
             /** Sewn */
@@ -1405,7 +1413,7 @@ export interface components {
         };
         /**
          * DrawnPiece
-         * @description One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
+         * @description One sheet of paper. ``combs``: how its curved edges bend, when asked for. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
          *     seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
          *     is cut, in words.
          */
@@ -1413,6 +1421,8 @@ export interface components {
             at: components["schemas"]["Point"];
             bounds: components["schemas"]["Box"];
             box: components["schemas"]["Box"];
+            /** Combs */
+            combs: string[];
             /** Cut */
             cut: string;
             /** Darts */
@@ -2081,6 +2091,12 @@ export interface components {
              * @default false
              */
             show_before?: boolean;
+            /**
+             * Show Bends
+             * @description Draw how the curved edges bend.
+             * @default false
+             */
+            show_bends?: boolean;
             /** Steps */
             steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
             /**
@@ -2104,7 +2120,8 @@ export interface components {
          * PreviewOut
          * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
          *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
-         *     being drawn for it. ``pointed``: the place under the hand, in words.
+         *     being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
+         *     the work after it.
          */
         PreviewOut: {
             before: components["schemas"]["Drawing"] | null;
@@ -2116,6 +2133,8 @@ export interface components {
             step: {
                 [key: string]: unknown;
             } | null;
+            /** Tried */
+            tried: boolean;
             work: components["schemas"]["Work"];
         };
         /**
@@ -2764,11 +2783,7 @@ export interface components {
             id: number;
             /** Laid */
             laid: {
-                [key: string]: [
-                    number,
-                    number,
-                    number
-                ];
+                [key: string]: components["schemas"]["SheetLie"];
             };
             /** Name */
             name: string;
@@ -2813,8 +2828,16 @@ export interface components {
             /** Steps */
             steps: number;
         };
-        /** SumOut */
+        /**
+         * SumOut
+         * @description A line of working in words; ``note``: a sentence without a number; ``caution``: one to take care over.
+         */
         SumOut: {
+            /**
+             * Caution
+             * @default false
+             */
+            caution?: boolean;
             /** Label */
             label: string;
             /**

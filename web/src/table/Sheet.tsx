@@ -8,7 +8,7 @@ export type DrawnPiece = Schemas["DrawnPiece"];
 export const EDGE_LOOK: Record<string, string> = {
   seam: "stroke-ink [stroke-width:1.7]",
   hem: "stroke-ink [stroke-width:1.7] [stroke-dasharray:14_3]",
-  fold: "stroke-ink [stroke-width:1.4] [stroke-dasharray:16_4_3_4]",
+  fold: "stroke-ink [stroke-width:1.6] [stroke-dasharray:16_5_3_5]",
   opening: "stroke-ink [stroke-width:1.7]",
   raw: "stroke-madder [stroke-width:1.2]",
 };
@@ -17,18 +17,20 @@ interface Props {
   piece: DrawnPiece;
   plain: boolean;
   dimmed?: boolean;
+  /** Not touched by the step in hand: it steps back. */
+  back?: boolean;
   scale: number;
 }
 
-export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props) {
+export const Sheet = memo(function Sheet({ piece, plain, dimmed, back, scale }: Props) {
   const clip = useId();
   const text = 13 / scale;
   return (
     <g
-      transform={`translate(${piece.at.x} ${piece.at.y})`}
-      opacity={dimmed ? 0.35 : 1}
+      transform={`translate(${piece.at.x} ${piece.at.y})${piece.turn ? ` rotate(${piece.turn})` : ""}`}
+      opacity={dimmed ? 0.35 : back ? 0.6 : 1}
       data-piece={piece.name}
-      className="fill-none [stroke-linejoin:round]"
+      className="sheet fill-none [stroke-linejoin:round]"
     >
       {!plain && (
         <>
@@ -78,6 +80,20 @@ export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props)
             <title>{`${lens.name}: ${lens.intake} wide, double-pointed`}</title>
           </path>
         ))}
+        {piece.combs.map((d, i) => (
+          <path
+            key={`comb${i}`}
+            d={d}
+            className="stroke-chalk/70 [stroke-width:0.8]"
+            data-comb={piece.name}
+          />
+        ))}
+        {/* Dashes need light ground to be seen as dashes, whatever table the sheet lies on. */}
+        {piece.edges
+          .filter((edge) => edge.kind === "fold" || edge.kind === "hem")
+          .map((edge, i) => (
+            <path key={`under ${edge.name}${i}`} d={edge.d} className="stroke-paper [stroke-width:4]" />
+          ))}
         {piece.edges.map((edge, i) => (
           <path
             key={`${edge.name}${i}`}
@@ -108,7 +124,9 @@ export const Sheet = memo(function Sheet({ piece, plain, dimmed, scale }: Props)
         className="fill-ink stroke-none font-serif"
         transform={`translate(${piece.label_at.x} ${piece.label_at.y})`}
       >
-        <text fontSize={text * 1.25}>{piece.name}</text>
+        <text fontSize={text * 1.25} className="stroke-paper [paint-order:stroke]" strokeWidth={text * 0.3}>
+          {piece.name}
+        </text>
         {piece.note && (
           <text fontSize={text * 0.85} y={text * 1.3} className="fill-madder font-sans">
             {piece.note}

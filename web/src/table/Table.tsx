@@ -9,15 +9,21 @@ import { useViewport, type View } from "./viewport";
 export interface TablePoint {
   x: number;
   y: number;
+  /** cm that count as at a place: a finger's width at this scale. */
+  reach: number;
 }
+const FINGER = 14;
 
 interface Props {
   drawing: Schemas["Drawing"];
   unit: string;
   label: string;
   plain?: boolean;
-  dark?: boolean;
   dimmed?: (piece: DrawnPiece) => boolean;
+  /** Sheets that the step in hand does not touch. */
+  back?: (piece: DrawnPiece) => boolean;
+  /** A sheet to look at: the view goes there when it changes. */
+  focus?: Schemas["Box"] | null;
   /** Drawn over the sheets, in table units. */
   overlay?: (view: View) => ReactNode;
   /** The ghost of a result: on a sheet of glass of its own, so that moving it does not draw the table anew. */
@@ -25,7 +31,7 @@ interface Props {
   /** Something is being picked: the table reports where the hand is. */
   onPoint?: (at: TablePoint) => void;
   /** `touch`: a finger cannot hover, so its first tap only points. */
-  onClick?: (at: TablePoint, touch: boolean) => void;
+  onClick?: (at: TablePoint, touch: boolean, hit: { piece: string; edge: string } | null) => void;
   onLeave?: () => void;
   tools?: ReactNode;
 }
@@ -35,8 +41,9 @@ export function Table({
   unit,
   label,
   plain,
-  dark,
   dimmed,
+  back,
+  focus,
   overlay,
   ghost,
   onPoint,
@@ -45,14 +52,18 @@ export function Table({
   tools,
 }: Props) {
   const ref = useRef<SVGSVGElement>(null);
-  const { view, size, panBy, zoomBy, refit } = useViewport(ref, drawing.box);
+  const { view, size, panBy, zoomBy, refit } = useViewport(ref, drawing.box, focus ?? null);
   const hands = useRef(new Map<number, { x: number; y: number }>());
   const moved = useRef(0);
   const [tip, setTip] = useState<{ x: number; y: number; text: string } | null>(null);
 
   const pointOf = (e: PointerEvent): TablePoint => {
     const at = ref.current?.getBoundingClientRect() ?? { left: 0, top: 0 };
-    return { x: view.x + (e.clientX - at.left) / view.scale, y: view.y + (e.clientY - at.top) / view.scale };
+    return {
+      x: view.x + (e.clientX - at.left) / view.scale,
+      y: view.y + (e.clientY - at.top) / view.scale,
+      reach: FINGER / view.scale,
+    };
   };
   const down = (e: PointerEvent<SVGSVGElement>) => {
     hands.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
@@ -83,7 +94,13 @@ export function Table({
   };
   const up = (e: PointerEvent<SVGSVGElement>) => {
     if (hands.current.delete(e.pointerId) && moved.current <= 4)
-      onClick?.(pointOf(e), e.pointerType === "touch");
+      onClick?.(pointOf(e), e.pointerType === "touch", edgeUnder(e));
+  };
+  const edgeUnder = (e: PointerEvent) => {
+    const hit = (e.target as Element).closest("[data-touch-edge]");
+    return hit
+      ? { piece: hit.getAttribute("data-touch-piece") ?? "", edge: hit.getAttribute("data-touch-edge") ?? "" }
+      : null;
   };
   const showMeasure = (e: PointerEvent) => {
     const hit = (e.target as Element).closest("[data-measure]");
@@ -96,8 +113,7 @@ export function Table({
   };
 
   return (
-    <div className={`relative h-full min-h-[320px] overflow-hidden bg-table ${dark ? "dark-table" : ""}`}>
-      {/* biome-ignore lint/a11y/noNoninteractiveElementInteractions: the picture is also where one points; every pick has a keyboard way beside it */}
+    <div className="relative h-full min-h-[320px] overflow-hidden bg-table">
       <svg
         ref={ref}
         role="img"
@@ -116,7 +132,14 @@ export function Table({
         <Ground view={view} unit={unit} {...size} />
         <g transform={`scale(${view.scale}) translate(${-view.x} ${-view.y})`}>
           {drawing.pieces.map((p) => (
-            <Sheet key={p.name} piece={p} plain={plain ?? false} dimmed={dimmed?.(p)} scale={view.scale} />
+            <Sheet
+              key={p.name}
+              piece={p}
+              plain={plain ?? false}
+              dimmed={dimmed?.(p)}
+              back={back?.(p)}
+              scale={view.scale}
+            />
           ))}
           {drawing.pieces.map((p) => (
             <Measured key={p.name} piece={p} />
@@ -185,13 +208,18 @@ export function ToolButton({
 /** Wide invisible bands along the edges: hovering one shows its sewn length. */
 const Measured = memo(function Measured({ piece }: { piece: DrawnPiece }) {
   return (
-    <g transform={`translate(${piece.at.x} ${piece.at.y})`} className="fill-none stroke-transparent">
+    <g
+      transform={`translate(${piece.at.x} ${piece.at.y})${piece.turn ? ` rotate(${piece.turn})` : ""}`}
+      className="fill-none stroke-transparent"
+    >
       {piece.edges.map((e, i) => (
         <path
           key={i}
           d={e.d}
           strokeWidth={1.6}
           data-measure={`${piece.name} ${e.name}: ${e.sewn} sewn`}
+          data-touch-piece={piece.name}
+          data-touch-edge={e.name}
           pointerEvents="stroke"
         />
       ))}

@@ -36,7 +36,7 @@ export function zoomed(view: View, factor: number, px: number, py: number): View
   return { x: view.x + px / view.scale - px / scale, y: view.y + py / view.scale - py / scale, scale };
 }
 
-export function useViewport(ref: RefObject<SVGSVGElement | null>, box: Box) {
+export function useViewport(ref: RefObject<SVGSVGElement | null>, box: Box, focus: Box | null = null) {
   const [size, setSize] = useState({ width: 800, height: 500 });
   const [view, setView] = useState<View>({ x: 0, y: 0, scale: 8 });
   const touched = useRef(false);
@@ -59,6 +59,13 @@ export function useViewport(ref: RefObject<SVGSVGElement | null>, box: Box) {
   useLayoutEffect(() => {
     if (!touched.current) setView(fitted(boxRef.current, size.width, size.height));
   }, [size, boxKey]);
+
+  // A sheet jumped to fills the table, until all is shown again.
+  useEffect(() => {
+    if (!focus) return;
+    touched.current = true;
+    setView(fitted(focus, size.width, size.height));
+  }, [focus, size]);
 
   useEffect(() => {
     const svg = ref.current;

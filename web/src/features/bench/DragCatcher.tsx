@@ -27,6 +27,7 @@ export function DragCatcher({
       latest.current.onMove({
         x: v.x + (e.clientX - at.left) / v.scale,
         y: v.y + (e.clientY - at.top) / v.scale,
+        reach: 14 / v.scale,
       });
     };
     const done = (e: globalThis.PointerEvent) => e.pointerId === pointer && latest.current.onDone();

@@ -17,14 +17,18 @@ export function KeysHelp({ open, onClose, moves }: { open: boolean; onClose: () 
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-ink/40" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 w-[440px] max-w-[92vw] -translate-x-1/2 -translate-y-1/2 border border-ink bg-paper p-6">
+        <Dialog.Content className="fixed top-1/2 left-1/2 max-h-[92vh] w-[460px] max-w-[92vw] overflow-auto -translate-x-1/2 -translate-y-1/2 border border-ink bg-paper p-6">
           <Dialog.Title className="font-serif text-xl">Keys of the bench</Dialog.Title>
           <Dialog.Description className="text-quiet">
             Every step can be made without a mouse.
           </Dialog.Description>
           <dl className="my-4 grid grid-cols-[90px_1fr] gap-y-1.5">
             {moves.map((m) => (
-              <Row key={m.key} k={m.key} what={m.title.toLowerCase()} />
+              <Row
+                key={m.move}
+                k={`${m.group[0]?.toLowerCase()} ${m.key}`}
+                what={`${m.group.toLowerCase()}: ${m.title.toLowerCase()}`}
+              />
             ))}
             {KEYS.map(([k, what]) => (
               <Row key={k} k={k} what={what} />

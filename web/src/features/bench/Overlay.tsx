@@ -1,25 +1,29 @@
 /** What lies over the sheets while a sentence is open: what can be picked, and the ghost of the result. */
-import type { PointerEvent } from "react";
 import type { Schemas } from "../../api/client";
 import type { View } from "../../table/viewport";
+import type { EdgeOf } from "./benchState";
+import { sheetAt } from "./handles/sheetAt";
 
 type Piece = Schemas["DrawnPiece"];
-export type EdgeOf = Schemas["EdgeOf"];
-
-const at = (p: Piece) => `translate(${p.at.x} ${p.at.y})`;
 
 /** The result, lying there at once, in chalk. */
 export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
   return (
     <g
-      className="pointer-events-none fill-none stroke-chalk [stroke-linejoin:round] [&_path]:[vector-effect:non-scaling-stroke]"
+      className="sheet pointer-events-none fill-none stroke-chalk [stroke-linejoin:round] [&_path]:[vector-effect:non-scaling-stroke]"
       data-testid="ghost"
     >
       {pieces.map((p) => (
-        <g key={p.name} transform={at(p)}>
+        <g key={p.name} transform={sheetAt(p)}>
           <path d={p.outline} className="fill-paper/80" strokeWidth={2} data-ghost={p.name} />
+          {p.patches.map((d) => (
+            <path key={d} d={d} className="fill-fresh/80" strokeWidth={0.8} />
+          ))}
           {p.tapes.map((d) => (
             <path key={d} d={d} className="[stroke-dasharray:3_3]" strokeWidth={1} />
+          ))}
+          {p.notches.map((n, i) => (
+            <path key={`${n.name}${i}`} d={n.d} strokeWidth={1.6} />
           ))}
           {p.darts.map((d) => (
             <g key={d.name}>
@@ -36,6 +40,14 @@ export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
               </text>
             </g>
           ))}
+          <text
+            x={p.label_at.x}
+            y={p.label_at.y}
+            fontSize={15 / view.scale}
+            className="fill-chalk stroke-none font-serif"
+          >
+            {p.name}
+          </text>
         </g>
       ))}
     </g>
@@ -53,7 +65,7 @@ export function DartTargets({
   return (
     <g>
       {pieces.map((p) => (
-        <g key={p.name} transform={at(p)}>
+        <g key={p.name} transform={sheetAt(p)}>
           {p.darts.map((d) => (
             <path
               key={d.name}
@@ -74,10 +86,44 @@ export function DartTargets({
   );
 }
 
+/** Edges that can be chosen, lit; a click takes one. */
+export function EdgePicks({
+  pieces,
+  onPick,
+}: {
+  pieces: Piece[];
+  onPick: (piece: string, edge: string) => void;
+}) {
+  return (
+    <g className="fill-none">
+      {pieces.map((p) => (
+        <g key={p.name} transform={sheetAt(p)}>
+          {p.edges
+            .filter((e) => e.name !== "to true")
+            .map((e, i) => (
+              <path
+                key={i}
+                d={e.d}
+                data-pick-edge={`${p.name} ${e.name}`}
+                data-measure={`${p.name}, ${e.name}: ${e.sewn} sewn`}
+                className="cursor-pointer stroke-chalk/45 [stroke-linecap:round] [stroke-width:9] [vector-effect:non-scaling-stroke] hover:stroke-chalk"
+                onPointerUp={(ev) => {
+                  ev.stopPropagation();
+                  onPick(p.name, e.name);
+                }}
+                onPointerDown={(ev) => ev.stopPropagation()}
+              />
+            ))}
+        </g>
+      ))}
+    </g>
+  );
+}
+
 /** The edges a place may lie on, lit. */
 export function EdgeTargets({ piece }: { piece: Piece }) {
   return (
-    <g transform={at(piece)} className="pointer-events-none fill-none stroke-chalk/55">
+    <g transform={sheetAt(piece)} className="pointer-events-none fill-none stroke-chalk/55">
       {piece.edges.map((e, i) => (
         <path
           key={i}
@@ -89,44 +135,37 @@ export function EdgeTargets({ piece }: { piece: Piece }) {
   );
 }
 
-/** Handles on the mouths of all darts: take one and drag it along the outline. */
-export function MouthHandles({
-  pieces,
-  view,
-  onTake,
-}: {
-  pieces: Piece[];
-  view: View;
-  onTake: (piece: string, dart: string, e: PointerEvent<SVGGElement>) => void;
-}) {
+/** Edges already chosen for the sentence, numbered in the order in which they were. */
+export function ChosenEdges({ pieces, edges, view }: { pieces: Piece[]; edges: EdgeOf[]; view: View }) {
   return (
-    <g>
-      {pieces.map((p) => (
-        <g key={p.name} transform={at(p)}>
-          {p.darts.map((d) => (
-            <g
-              key={d.name}
-              data-mouth={`${p.name} ${d.name}`}
-              data-measure={`${d.name}: drag it to its new place`}
-              className="group cursor-grab"
-              onPointerDown={(e) => {
-                e.stopPropagation();
-                e.preventDefault();
-                onTake(p.name, d.name, e);
-              }}
-            >
-              <circle cx={d.middle.x} cy={d.middle.y} r={22 / view.scale} className="fill-transparent" />
-              <circle
-                cx={d.middle.x}
-                cy={d.middle.y}
-                r={9 / view.scale}
-                strokeWidth={2 / view.scale}
-                className="fill-fresh stroke-chalk group-hover:fill-chalk-pale"
+    <g className="pointer-events-none">
+      {edges.map((chosen, k) => {
+        const piece = pieces.find((p) => p.name === chosen.piece);
+        if (!piece) return null;
+        const drawn = piece.edges.filter((e) => e.name === chosen.edge);
+        return (
+          <g key={`${chosen.piece} ${chosen.edge}`} transform={sheetAt(piece)}>
+            {drawn.map((e, i) => (
+              <path
+                key={i}
+                d={e.d}
+                className="fill-none stroke-chalk [stroke-width:5] [vector-effect:non-scaling-stroke]"
               />
-            </g>
-          ))}
-        </g>
-      ))}
+            ))}
+            {drawn[0] && (
+              <text
+                x={drawn[0].middle.x}
+                y={drawn[0].middle.y}
+                fontSize={15 / view.scale}
+                strokeWidth={4 / view.scale}
+                className="fill-chalk stroke-fresh font-semibold [paint-order:stroke]"
+              >
+                {k + 1}
+              </text>
+            )}
+          </g>
+        );
+      })}
     </g>
   );
 }
@@ -136,7 +175,7 @@ export function ShownEdges({ pieces, edges }: { pieces: Piece[]; edges: EdgeOf[]
   return (
     <g className="pointer-events-none fill-none stroke-tape [stroke-linecap:round]">
       {pieces.map((p) => (
-        <g key={p.name} transform={at(p)}>
+        <g key={p.name} transform={sheetAt(p)}>
           {p.edges
             .filter((e) => edges.some((x) => x.piece === p.name && x.edge === e.name))
             .map((e, i) => (

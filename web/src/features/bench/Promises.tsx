@@ -9,12 +9,24 @@ interface Props {
   promises: Promise_[];
   kept: number;
   broken: number;
+  account: Schemas["AccountOut"][];
+  /** Pieces that the step in hand touches: their seams come right after the broken ones. */
+  touched: string[];
   onShow: (edges: Schemas["EdgeOf"][]) => void;
 }
 
-export function Promises({ promises, kept, broken, onShow }: Props) {
+/** Broken first, then those touched by the step in hand, then the rest; each lot in its own order. */
+export function inOrder(promises: Promise_[], touched: string[]): Promise_[] {
+  const rank = (p: Promise_) => (!p.kept ? 0 : p.edges.some((e) => touched.includes(e.piece)) ? 1 : 2);
+  return promises.toSorted((a, b) => rank(a) - rank(b));
+}
+
+export function Promises({ promises, kept, broken, account, touched, onShow }: Props) {
   const [open, setOpen] = useState(false);
-  const seams = promises.filter((p) => p.kind === "seam");
+  const seams = inOrder(
+    promises.filter((p) => p.kind === "seam"),
+    touched,
+  );
   const legs = promises.filter((p) => p.kind === "legs");
   const longest = Math.max(1, ...promises.map((p) => Math.max(p.length_a, p.length_b ?? 0)));
   const badLegs = legs.filter((p) => !p.kept);
@@ -74,7 +86,12 @@ export function Promises({ promises, kept, broken, onShow }: Props) {
           </li>
         </ul>
       </div>
-      {open && <LedgerTable promises={promises} />}
+      {open && (
+        <Scroller label="The ledger" className="max-h-[40vh] border-line border-t">
+          <LedgerTable promises={inOrder(promises, touched)} />
+          <AccountTable account={account} />
+        </Scroller>
+      )}
     </section>
   );
 }
@@ -115,24 +132,60 @@ function Bars({ promise: p, longest }: { promise: Promise_; longest: number }) {
 
 function LedgerTable({ promises }: { promises: Promise_[] }) {
   return (
-    <Scroller label="The ledger" className="max-h-[40vh] border-line border-t">
-      <table className="w-full text-left">
-        <thead className="sticky top-0 bg-wall text-quiet text-sm">
-          <tr>
-            {["Seam", "One side", "", "Other side", "", "Difference", "Rule", "Verdict"].map((h, i) => (
-              <th key={i} className="px-3 py-1 font-medium">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {promises.map((p) => (
-            <PromiseRows key={p.name} promise={p} />
+    <table className="w-full text-left">
+      <thead className="sticky top-0 bg-wall text-quiet text-sm">
+        <tr>
+          {["Seam", "One side", "", "Other side", "", "Difference", "Rule", "Verdict"].map((h, i) => (
+            <th key={i} className="px-3 py-1 font-medium">
+              {h}
+            </th>
           ))}
-        </tbody>
-      </table>
-    </Scroller>
+        </tr>
+      </thead>
+      <tbody>
+        {promises.map((p) => (
+          <PromiseRows key={p.name} promise={p} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Block paper + new paper − what was put away = area: that all the paper is there. */
+function AccountTable({ account }: { account: Schemas["AccountOut"][] }) {
+  return (
+    <table className="mt-3 w-full text-left" data-testid="account">
+      <caption className="px-3 text-left font-serif text-[16px]">The paper account, cm²</caption>
+      <thead className="bg-wall text-quiet text-sm">
+        <tr>
+          {["Sheet", "Block's paper", "+ new paper", "− put away", "= area", "Verdict"].map((h) => (
+            <th key={h} className="px-3 py-1 font-medium">
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {account.map((a, i) => (
+          <tr
+            key={a.piece}
+            className={`border-line border-t ${i === account.length - 1 ? "font-semibold" : ""}`}
+          >
+            <th scope="row" className="px-3 py-1 font-medium">
+              {a.piece}
+            </th>
+            {[a.block, a.new, a.away, a.area].map((v, k) => (
+              <td key={k} className="px-3">
+                {v}
+              </td>
+            ))}
+            <td className={`px-3 ${a.balanced ? "text-moss" : "font-semibold text-madder"}`}>
+              {a.balanced ? "▮▮ all there" : "✕ does not come out"}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
@@ -164,7 +217,10 @@ function PromiseRows({ promise: p }: { promise: Promise_ }) {
             <td />
             <td className="px-3 text-right">{i.b}</td>
             <td className="px-3 text-right">{i.difference}</td>
-            <td colSpan={2} />
+            <td className="px-3">{i.rule}</td>
+            <td className={`px-3 ${i.kept ? "" : "font-semibold text-madder"}`}>
+              {i.kept ? "" : "✕ broken here"}
+            </td>
           </tr>
         ))}
     </>

@@ -1,4 +1,4 @@
-/** The recipe: the style as numbered sentences with their working, and the sentence being composed at its end. */
+/** The recipe: the style as numbered sentences in chapters; the step in hand with its sums, the others one line. */
 import { type ReactNode, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Sentence } from "./Sentence";
@@ -11,79 +11,190 @@ interface Props {
   version: number;
   recipe: Step[];
   editing: number | null;
+  /** The step in hand: its sums are shown; null: the newest. */
+  chosen: number | null;
   stopped?: Schemas["Fault"] | null;
+  onChoose: (index: number | null) => void;
   onSlot: (index: number, slot: string) => void;
   onMute: (index: number) => void;
   onDelete: (index: number) => void;
+  onCopy: (index: number) => void;
   onMove: (index: number, by: number) => void;
+  onNote: (index: number, change: { note?: string; chapter?: string }) => void;
   children: ReactNode;
 }
 
-export function Recipe({
-  style,
-  version,
-  recipe,
-  editing,
-  stopped,
-  onSlot,
-  onMute,
-  onDelete,
-  onMove,
-  children,
-}: Props) {
-  const [unfolded, setUnfolded] = useState<number | null>(null);
+export function Recipe(props: Props) {
+  const { recipe, editing, chosen, stopped, children } = props;
+  const [find, setFind] = useState("");
+  const inHand = chosen ?? recipe.length - 1;
+  const word = find.trim().toLowerCase();
+  const matches = (s: Step) =>
+    word === "" ||
+    `${s.phrases.map((p) => p.text).join("")} ${s.note} ${s.chapter}`.toLowerCase().includes(word);
   return (
-    <ol className="grid gap-3">
-      {recipe.map((s, i) =>
-        i === editing ? (
-          <li key="editing">{children}</li>
-        ) : (
-          <li key={`${s.number}`} className="group relative pl-7">
-            <span className="absolute top-0.5 left-0 w-5 text-right font-serif text-quiet">{s.number}</span>
-            <span className={s.muted || !s.done ? "text-quiet italic" : ""}>
-              <Sentence phrases={s.phrases} onSlot={(slot) => onSlot(i, slot)} />
-            </span>
-            {s.muted && <span className="ml-2 text-quiet text-sm">muted</span>}
-            {stopped?.step === s.number && (
-              <p className="mt-1 border-madder border-l-4 bg-madder-pale px-2 py-1">{stopped.message}</p>
-            )}
-            {!s.done && stopped?.step !== s.number && (
-              <p className="text-quiet text-sm">waits for the step above</p>
-            )}
-            <Working sums={s.working} />
-            <div className="mt-1 flex gap-1 text-sm opacity-0 focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100">
-              <StepButton name={`Move step ${s.number} up`} disabled={i === 0} onClick={() => onMove(i, -1)}>
-                up
-              </StepButton>
-              <StepButton
-                name={`Move step ${s.number} down`}
-                disabled={i === recipe.length - 1}
-                onClick={() => onMove(i, 1)}
-              >
-                down
-              </StepButton>
-              <StepButton name={`${s.muted ? "Use" : "Mute"} step ${s.number}`} onClick={() => onMute(i)}>
-                {s.muted ? "use" : "mute"}
-              </StepButton>
-              <StepButton
-                name={`${unfolded === i ? "Fold" : "Unfold"} step ${s.number}`}
-                disabled={!s.done || s.muted}
-                onClick={() => setUnfolded(unfolded === i ? null : i)}
-              >
-                {unfolded === i ? "fold" : "unfold"}
-              </StepButton>
-              <StepButton name={`Take out step ${s.number}`} onClick={() => onDelete(i)}>
-                take out
-              </StepButton>
-            </div>
-            {unfolded === i && s.done && !s.muted && (
-              <StepPicture style={style} version={version} number={s.number} />
-            )}
-          </li>
-        ),
+    <>
+      {recipe.length > 8 && (
+        <input
+          type="search"
+          aria-label="Find in the recipe"
+          placeholder="find in the recipe"
+          className="mb-2 h-8 w-full rounded-[3px] border border-rule-strong bg-fresh px-2"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+        />
       )}
-      {editing === null && <li>{children}</li>}
-    </ol>
+      <ol className="grid gap-2">
+        {recipe.map((s, i) => {
+          if (i === editing) return <li key="editing">{children}</li>;
+          if (!matches(s)) return null;
+          const heading = i === 0 || recipe[i - 1]?.chapter !== s.chapter || word !== "";
+          return (
+            <li key={s.number} className="group relative pl-7" data-step={s.number}>
+              {heading && (
+                <Chapter
+                  name={s.chapter}
+                  onRename={(chapter) => props.onNote(i, { chapter })}
+                  step={s.number}
+                />
+              )}
+              <div className={chosen !== null && i > chosen ? "opacity-45" : ""}>
+                <StepLine {...props} step={s} index={i} open={i === inHand} stopped={stopped} />
+              </div>
+            </li>
+          );
+        })}
+        {editing === null && <li>{children}</li>}
+      </ol>
+    </>
+  );
+}
+
+function Chapter({ name, step, onRename }: { name: string; step: number; onRename: (name: string) => void }) {
+  const [typing, setTyping] = useState<string | null>(null);
+  if (typing === null)
+    return (
+      <h2 className="-ml-7 mt-1 border-line border-b pb-0.5 font-serif text-quiet">
+        <button
+          type="button"
+          className="hover:text-ink"
+          title="Rename this chapter"
+          aria-label={`Chapter ${name}: rename`}
+          onClick={() => setTyping(name)}
+        >
+          {name}
+        </button>
+      </h2>
+    );
+  const done = () => {
+    if (typing.trim() && typing.trim() !== name) onRename(typing.trim());
+    setTyping(null);
+  };
+  return (
+    <input
+      // biome-ignore lint/a11y/noAutofocus: just opened to be typed in
+      autoFocus
+      aria-label={`Name of the chapter from step ${step} on`}
+      className="-ml-7 mt-1 h-8 w-full rounded-[3px] border border-chalk bg-fresh px-2 font-serif"
+      value={typing}
+      maxLength={80}
+      onChange={(e) => setTyping(e.target.value)}
+      onBlur={done}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === "Enter") done();
+        if (e.key === "Escape") setTyping(null);
+      }}
+    />
+  );
+}
+
+function StepLine(props: Props & { step: Step; index: number; open: boolean }) {
+  const { step: s, index: i, open, recipe, stopped } = props;
+  const [unfolded, setUnfolded] = useState(false);
+  const [noting, setNoting] = useState<string | null>(null);
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={`Look at step ${s.number}`}
+        aria-current={open ? "step" : undefined}
+        title="Show the table as it stood after this step"
+        onClick={() => props.onChoose(i === recipe.length - 1 ? null : i)}
+        className={`absolute left-0 w-5 text-right font-serif ${open ? "font-semibold text-ink" : "text-quiet"} hover:text-chalk`}
+      >
+        {s.number}
+      </button>
+      <span className={s.muted || !s.done ? "text-quiet italic" : ""}>
+        <Sentence phrases={s.phrases} onSlot={(slot) => props.onSlot(i, slot)} />
+      </span>
+      {s.muted && <span className="ml-2 text-quiet text-sm">muted</span>}
+      {s.note && noting === null && <p className="text-quiet text-sm italic">{s.note}</p>}
+      {stopped?.step === s.number && (
+        <p className="mt-1 border-madder border-l-4 bg-madder-pale px-2 py-1">{stopped.message}</p>
+      )}
+      {!s.done && stopped?.step !== s.number && (
+        <p className="text-quiet text-sm">waits for the step above</p>
+      )}
+      {open && <Working sums={s.working} />}
+      {noting !== null && (
+        <input
+          // biome-ignore lint/a11y/noAutofocus: just opened to be typed in
+          autoFocus
+          aria-label={`Note on step ${s.number}`}
+          placeholder="because …"
+          className="mt-1 h-8 w-full rounded-[3px] border border-chalk bg-fresh px-2"
+          value={noting}
+          maxLength={500}
+          onChange={(e) => setNoting(e.target.value)}
+          onBlur={() => {
+            if (noting.trim() !== s.note) props.onNote(i, { note: noting.trim() });
+            setNoting(null);
+          }}
+          onKeyDown={(e) => {
+            e.stopPropagation();
+            if (e.key === "Enter") e.currentTarget.blur();
+            if (e.key === "Escape") setNoting(null);
+          }}
+        />
+      )}
+      <div
+        className={`mt-1 flex-wrap gap-1 text-sm ${open ? "flex" : "hidden group-focus-within:flex pointer-coarse:flex"}`}
+      >
+        <StepButton name={`Move step ${s.number} up`} disabled={i === 0} onClick={() => props.onMove(i, -1)}>
+          up
+        </StepButton>
+        <StepButton
+          name={`Move step ${s.number} down`}
+          disabled={i === recipe.length - 1}
+          onClick={() => props.onMove(i, 1)}
+        >
+          down
+        </StepButton>
+        <StepButton name={`${s.muted ? "Use" : "Mute"} step ${s.number}`} onClick={() => props.onMute(i)}>
+          {s.muted ? "use" : "mute"}
+        </StepButton>
+        <StepButton name={`Copy step ${s.number}`} onClick={() => props.onCopy(i)}>
+          copy
+        </StepButton>
+        <StepButton name={`Note on step ${s.number}`} onClick={() => setNoting(s.note)}>
+          note
+        </StepButton>
+        <StepButton
+          name={`${unfolded ? "Fold" : "Unfold"} step ${s.number}`}
+          disabled={!s.done || s.muted}
+          onClick={() => setUnfolded(!unfolded)}
+        >
+          {unfolded ? "fold" : "unfold"}
+        </StepButton>
+        <StepButton name={`Take out step ${s.number}`} onClick={() => props.onDelete(i)}>
+          take out
+        </StepButton>
+      </div>
+      {unfolded && s.done && !s.muted && (
+        <StepPicture style={props.style} version={props.version} number={s.number} />
+      )}
+    </>
   );
 }
 
@@ -93,7 +204,7 @@ export function Working({ sums }: { sums: Schemas["SumOut"][] }) {
     <dl className="mt-1 grid gap-px border-rule-strong border-l pl-2 text-[13.5px] text-quiet">
       {sums.map((s, i) =>
         s.note ? (
-          <p key={i} className="text-madder">
+          <p key={i} className={s.caution ? "text-madder" : "text-ink"}>
             {s.label}
           </p>
         ) : (

@@ -1,7 +1,7 @@
 /** A step's sentence: fixed words and slots. An open slot asks its question; a filled one can be changed. */
 import type { Schemas } from "../../api/client";
 import { Word } from "../../ui/controls";
-import { type Composing, isAsked, isFilled } from "./composing";
+import { type Composing, isAsked, isFilled, type Slot } from "./composing";
 
 type Phrase = Schemas["PhraseOut"];
 
@@ -45,7 +45,7 @@ export function OpenSentence({
         if (!slot) return null;
         const filled = isFilled(slot, composing) || slot.optional || !isAsked(move, slot);
         const isOpen = open === p.slot;
-        const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot.fields, composing) : "");
+        const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot, composing) : "");
         return (
           <Word
             key={i}
@@ -61,7 +61,12 @@ export function OpenSentence({
           >
             {isOpen && !text
               ? slot.prompt
-              : text || (slot.pick === "how much" ? "all" : slot.pick === "piece" ? "…" : slot.prompt)}
+              : text ||
+                (slot.pick === "how much"
+                  ? "all"
+                  : UNSAID.has(slot.pick) || slot.optional
+                    ? "…"
+                    : slot.prompt)}
           </Word>
         );
       })}
@@ -69,10 +74,17 @@ export function OpenSentence({
   );
 }
 
-function rawWords(fields: string[], c: Composing): string {
+/** Slots whose question would be too long within the sentence. */
+const UNSAID = new Set<Slot["pick"]>(["piece", "line", "slashes", "fullness"]);
+
+function rawWords(slot: Slot, c: Composing): string {
+  const fields = slot.fields.map((f) => f.name);
   for (const f of fields) {
     if (c.typed[f]) return c.typed[f];
     const v = c.fields[f];
+    if (slot.choices.length > 0) return slot.choices.find((x) => x.value === v)?.words ?? "";
+    if (slot.pick === "line" && typeof v !== "string") return "…";
+    if (Array.isArray(v)) return v.join(", ");
     if (typeof v === "string") return v;
     if (typeof v === "number") return String(v);
     if (v && typeof v === "object" && "dart" in v) return `the ${String(v.dart)}`;

@@ -1,34 +1,29 @@
-/** One style in work: what is composed, tried, put in and undone. */
-import { type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
-import { Link } from "react-router";
+/** One style in work: the recipe beside the table, the promises below. It only lays out; `useBench` works. */
+import { type PointerEvent, useState } from "react";
+import type { Schemas } from "../../api/client";
 import { Table, type TablePoint, ToolButton } from "../../table/Table";
-import { Button, Notice, Scroller, Waiting } from "../../ui/controls";
-import {
-  back,
-  begin,
-  type Composing,
-  type Fields,
-  fill,
-  type MoveOut,
-  nextOpen,
-  openSlot,
-  reopen,
-  stepOf,
-} from "./composing";
-import { DragCatcher } from "./DragCatcher";
+import type { View } from "../../table/viewport";
+import { Notice, Scroller, Waiting } from "../../ui/controls";
+import { BenchHead } from "./BenchHead";
+import type { Drag, EdgeOf } from "./benchState";
+import { type Fields, type MoveOut, openSlot } from "./composing";
 import { KeysHelp } from "./KeysHelp";
-import { DartTargets, type EdgeOf, EdgeTargets, Ghost, MouthHandles, ShownEdges } from "./Overlay";
+import { LayTools } from "./LaySheets";
+import { Making } from "./Making";
+import { Ghost } from "./Overlay";
 import { Promises } from "./Promises";
-import { Recipe, Working } from "./Recipe";
-import { OpenSentence } from "./Sentence";
-import { SlotEditor } from "./SlotEditor";
-import { Tape, TapeWords } from "./Tape";
+import { Recipe } from "./Recipe";
+import { Sheets } from "./Sheets";
+import { TableOverlay } from "./TableOverlay";
+import { TapeWords } from "./Tape";
+import { TouchMenu } from "./TouchMenu";
+import { useBench } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
-import { useKept } from "./useKept";
-import { type Question, usePreview } from "./usePreview";
+import { useDarkRoom } from "./useDarkRoom";
+import { useLaying } from "./useLaying";
 import { useStyleWork } from "./useStyleWork";
 import { useTape } from "./useTape";
-import { Verbs } from "./Verbs";
+import { GROUPS, rememberUse, Verbs } from "./Verbs";
 
 interface Props {
   id: number;
@@ -38,93 +33,55 @@ interface Props {
 
 export function StyleBench({ id, moves, unit }: Props) {
   const { style, saving, refused, setSteps, undo, redo } = useStyleWork(id);
-  const { preview, failed, ask, clear } = usePreview();
-  const [composing, setComposing] = useKept(id, moves);
-  const [shown, setShown] = useState<EdgeOf[]>([]);
-  const [plain, setPlain] = useState(false);
-  const [dark, setDark] = useState(false);
-  const [help, setHelp] = useState(false);
-  const [drag, setDrag] = useState<{ pointer: number } | null>(null);
   const detail = style.data;
-  const steps = (detail?.work.recipe ?? []).map((s) => s.step as Fields);
+  const [bends, setBends] = useState(false);
+  const { state, act, preview, failed, steps, ready, putIn, point, take, pull } = useBench(
+    id,
+    moves,
+    detail,
+    setSteps,
+    bends,
+  );
+  const laying = useLaying(id, detail?.laid ?? {});
+  const tape = useTape(detail, steps);
+  const [plain, setPlain] = useState(false);
+  const [dark, setDark] = useDarkRoom();
+  const [help, setHelp] = useState(false);
+  const [list, setList] = useState(false);
+  const [group, setGroup] = useState<string | null>(null);
+  const [focus, setFocus] = useState<Schemas["Box"] | null>(null);
+  const [touched, setTouched] = useState<(EdgeOf & { x: number; y: number }) | null>(null);
+  const { composing, drag } = state;
   const slot = openSlot(composing);
 
-  /** Asks what the sentence would do; a pointer fills the place still open. */
-  const tryOut = useCallback(
-    (c: Composing, pointer?: { piece: string; x: number; y: number }) => {
-      if (!detail) return;
-      const earlier = c.editing != null ? steps.slice(0, c.editing) : steps;
-      const blocks = detail.blocks;
-      const ready = pointer || nextOpen(c.move, c) === null;
-      const question = {
-        style_id: detail.id,
-        blocks,
-        steps: earlier,
-        trying: ready ? stepOf(c) : null,
-        pointer: pointer ?? null,
-        typed: c.typed,
-        show_before: c.editing != null,
-      };
-      void ask(question as unknown as Question);
-    },
-    [ask, detail, steps],
-  );
-
-  const compose = (next: Composing | null) => {
-    setComposing(next);
-    setShown([]);
-    if (next) tryOut(next);
-    else clear();
+  const start = (move: MoveOut, fields: Fields = {}, hold?: Drag) => {
+    rememberUse(move);
+    setTouched(null);
+    act({ type: "start", move, fields, ...(hold ? { drag: hold } : {}) });
   };
-  const start = (move: MoveOut, fields: Fields = {}) => compose(begin(move, fields));
-  const fillSlot = (fields: Fields, typed: Record<string, string> = {}) =>
-    composing && compose(fill(composing, fields, typed));
-
-  // What was being composed before the tab closed is tried again once the style is here.
-  const version = detail?.version;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each state of the style
-  useEffect(() => {
-    if (version !== undefined && composing) tryOut(composing);
-  }, [version]);
-
-  const whole =
-    composing !== null &&
-    nextOpen(composing.move, composing) === null &&
-    preview?.step != null &&
-    !preview.refused;
-  const putIn = async () => {
-    if (!composing || !whole || !preview?.step || !detail) return;
-    const step = preview.step as Fields;
-    const next = composing.editing != null ? steps.with(composing.editing, step) : [...steps, step];
-    const label =
-      composing.editing != null
-        ? `changed step ${composing.editing + 1}`
-        : composing.move.title.toLowerCase();
-    const mine = composing;
-    await setSteps(next, label).then(
-      // The next sentence may have been begun while this one was being saved.
-      () => latest.current === mine && compose(null),
-      () => undefined,
-    );
-  };
-  const latest = useRef(composing);
-  latest.current = composing;
-  const goBack = () => composing && compose(back(composing));
-
   useBenchKeys({
     onMove: (key) => {
-      const move = moves.find((m) => m.key === key);
-      if (move) start(move);
-      return move !== undefined;
+      const inGroup = moves.find((m) => m.group === group && m.key === key);
+      if (inGroup) {
+        setGroup(null);
+        start(inGroup);
+        return true;
+      }
+      const opened = GROUPS.find((g) => g[0]?.toLowerCase() === key && moves.some((m) => m.group === g));
+      if (opened && !composing) setGroup(opened);
+      return opened !== undefined;
     },
     onEnter: () => void putIn(),
-    onEscape: goBack,
+    onEscape: () => {
+      setGroup(null);
+      setTouched(null);
+      act({ type: "back" });
+    },
     onUndo: () => !composing && detail?.can_undo && undo(),
     onRedo: () => !composing && detail?.can_redo && redo(),
     onHelp: () => setHelp(true),
   });
 
-  const tape = useTape(detail, steps);
   if (style.isPending) return <Waiting what="the style" />;
   if (style.isError || !detail)
     return (
@@ -133,141 +90,120 @@ export function StyleBench({ id, moves, unit }: Props) {
       </main>
     );
 
-  // While an earlier step is changed the table shows the work before it, once the preview has brought it.
-  const tryingDone = preview?.step != null && !preview.refused;
-  const base = (composing?.editing != null && preview?.before) || detail.work.table;
-  const basePieces = base.pieces;
-  const ghost = composing && preview && tryingDone ? preview.work : null;
-  const ghostPieces = ghost?.table.pieces.filter((p) => p.name === composing?.fields.piece) ?? [];
+  // While an earlier step is changed or looked at, the table shows the work as it stood there.
+  const looking =
+    composing === null && (state.chosen !== null || bends) && preview ? preview.work.table : null;
+  const whole = looking ?? ((composing?.editing != null && preview?.before) || detail.work.table);
+  const base = { ...whole, pieces: whole.pieces.filter((p) => !state.hidden.includes(p.name)) };
+  const done = composing !== null && preview?.tried === true && !preview.refused;
+  const ghost = composing && preview && done ? preview.work : null;
+  const named = composing ? piecesOf(composing.fields) : [];
+  const ghostPieces = ghost?.table.pieces ?? [];
   const work = ghost ?? detail.work;
-  const placing = slot?.pick === "place";
+  const placing = slot?.pick === "place" || slot?.pick === "line" || slot?.pick === "zone";
+  const edit = (next: Fields[], label: string) => void setSteps(next, label).catch(() => undefined);
 
-  const pointerFor = (at: TablePoint, c: Composing) => {
-    const piece = basePieces.find((p) => p.name === c.fields.piece);
-    return piece ? { piece: piece.name, x: at.x - piece.at.x, y: at.y - piece.at.y } : null;
-  };
-  const point = (at: TablePoint, c = composing) => {
-    const pointer = c && pointerFor(at, c);
-    if (c && pointer) tryOut(c, pointer);
-  };
-  const takePlace = () => {
-    const to = (preview?.step as Fields | null)?.to ?? undefined;
-    if (composing && to && !preview?.refused) fillSlot({ to });
-  };
-  const startDrag = (piece: string, dart: string, e: PointerEvent<SVGGElement>) => {
-    const rotate = moves.find(
-      (m) => m.slots.some((s) => s.pick === "place") && m.slots.some((s) => s.pick === "dart"),
-    );
-    if (!rotate) return;
+  const hold = (e: PointerEvent<SVGGElement>, handle: Drag["handle"], more: Partial<Drag> = {}): Drag => {
     e.currentTarget.ownerSVGElement?.setPointerCapture(e.pointerId);
-    setDrag({ pointer: e.pointerId });
-    start(rotate, { piece, dart });
+    return { handle, pointer: e.pointerId, index: 0, from: 0, at: 0, ...more };
   };
-
-  const words = Object.fromEntries(
-    (tryingDone ? (preview?.work.recipe.at(-1)?.phrases ?? []) : [])
-      .filter((p) => p.slot)
-      .map((p) => [p.slot, p.text]),
+  const onDrag = (at: TablePoint) => (drag?.handle === "strip" ? pull(at.x) : point(at));
+  const onDrop = () => {
+    if (drag?.handle !== "strip") take();
+    act({ type: "let go" });
+  };
+  const overlay = (view: View) => (
+    <TableOverlay
+      view={view}
+      pieces={base.pieces}
+      state={state}
+      moves={moves}
+      preview={preview}
+      ghostPieces={ghostPieces}
+      tape={tape}
+      laying={laying}
+      onFill={(fields) => act({ type: "fill", fields })}
+      onMouth={(move, piece, dart, e) => start(move, { piece, dart }, hold(e, "mouth"))}
+      onPlace={(index, e) => act({ type: "take hold", drag: hold(e, "place", { index }) })}
+      onStrip={(e, from, at) => act({ type: "take hold", drag: hold(e, "strip", { from, at }) })}
+      onDrag={onDrag}
+      onDrop={onDrop}
+    />
   );
+
   return (
     <div className="flex h-full min-h-[560px] flex-col">
       <div className="flex min-h-0 flex-1">
         <section
           aria-label="The recipe"
-          className="flex w-[330px] shrink-0 flex-col border-ink border-r bg-wall max-md:w-[270px]"
+          className="flex w-[340px] shrink-0 flex-col border-ink border-r bg-wall max-lg:w-[290px] max-md:w-[250px]"
         >
-          <div className="border-line border-b px-4 pt-3 pb-2">
-            <h1 className="font-serif text-[21px] leading-tight">{detail.name}</h1>
-            <p className="text-quiet">
-              on {detail.block}
-              {detail.person && `, for ${detail.person}`}
-            </p>
-            <div className="mt-1.5 flex items-center gap-1.5">
-              <Button disabled={!detail.can_undo || saving} onClick={undo} title="Undo (Ctrl Z)">
-                Undo
-              </Button>
-              <Button disabled={!detail.can_redo || saving} onClick={redo} title="Redo (Ctrl Shift Z)">
-                Redo
-              </Button>
-              <Link to={`/paper/${id}`} className="ml-1 text-chalk underline underline-offset-2">
-                finish and print
-              </Link>
-              <span role="status" className="ml-auto text-quiet text-sm" data-testid="saved">
-                {saving ? "saving …" : "saved"}
-              </span>
-            </div>
-          </div>
+          <BenchHead detail={detail} saving={saving} onUndo={undo} onRedo={redo} />
           <Scroller label="Steps" className="min-h-0 flex-1 px-4 py-3">
+            {state.chosen !== null && (
+              <p className="mb-2 border-chalk border-l-4 bg-chalk-pale px-2 py-1">
+                The table as it stood after step {state.chosen + 1}.{" "}
+                <button
+                  type="button"
+                  className="text-chalk underline underline-offset-2"
+                  onClick={() => act({ type: "choose", index: null })}
+                >
+                  Back to now
+                </button>
+              </p>
+            )}
             <Recipe
               style={id}
               version={detail.version}
               recipe={detail.work.recipe}
               editing={composing?.editing ?? null}
+              chosen={state.chosen}
               stopped={detail.work.stopped}
-              onSlot={(i, name) => {
-                const move = moves.find((m) => m.move === steps[i]?.move);
-                if (move && steps[i]) compose(reopen(move, steps[i], i, name));
+              onChoose={(index) => act({ type: "choose", index })}
+              onSlot={(index, name) => {
+                const move = moves.find((m) => m.move === steps[index]?.move);
+                const step = steps[index];
+                if (move && step) act({ type: "reopen", move, step, index, slot: name });
               }}
               onMute={(i) =>
-                void setSteps(
-                  steps.with(i, { ...steps[i], muted: !steps[i]?.muted }),
-                  `muted step ${i + 1}`,
-                ).catch(() => undefined)
+                edit(steps.with(i, { ...steps[i], muted: !steps[i]?.muted }), `muted step ${i + 1}`)
               }
-              onDelete={(i) =>
-                void setSteps(steps.toSpliced(i, 1), `took out step ${i + 1}`).catch(() => undefined)
-              }
+              onDelete={(i) => edit(steps.toSpliced(i, 1), `took out step ${i + 1}`)}
+              onCopy={(i) => edit(steps.toSpliced(i + 1, 0, { ...steps[i] }), `copied step ${i + 1}`)}
               onMove={(i, by) => {
                 const moved = steps.toSpliced(i, 1);
-                if (steps[i])
-                  void setSteps(moved.toSpliced(i + by, 0, steps[i]), `moved step ${i + 1}`).catch(
-                    () => undefined,
-                  );
+                if (steps[i]) edit(moved.toSpliced(i + by, 0, steps[i]), `moved step ${i + 1}`);
               }}
+              onNote={(i, change) =>
+                edit(
+                  change.chapter === undefined
+                    ? steps.with(i, { ...steps[i], ...change })
+                    : inChapter(steps, detail.work.recipe, i, change.chapter),
+                  `noted step ${i + 1}`,
+                )
+              }
             >
               {composing ? (
-                <div ref={intoView} className="border-chalk border-l-4 bg-fresh py-2 pr-2 pl-3">
-                  <OpenSentence
-                    composing={composing}
-                    words={words}
-                    onSlot={(name) => compose({ ...composing, open: name })}
-                  />
-                  {slot && (
-                    <div className="mt-2">
-                      <SlotEditor
-                        slot={slot}
-                        composing={composing}
-                        table={base}
-                        unit={unit}
-                        pointed={(preview?.step as Fields | null) ?? null}
-                        onFill={(f, t) =>
-                          slot.pick === "length" || slot.pick === "how much"
-                            ? compose({ ...fill(composing, f, t), open: slot.name })
-                            : fillSlot(f, t)
-                        }
-                        onTry={(f) => {
-                          const tried = { ...composing, fields: { ...composing.fields, ...f } };
-                          tryOut({ ...tried, open: null });
-                        }}
-                      />
-                    </div>
-                  )}
-                  {(preview?.refused || failed) && (
-                    <div className="mt-2">
-                      <Notice>{preview?.refused?.message.replace(/^Step \d+: /, "") ?? failed}</Notice>
-                    </div>
-                  )}
-                  {ghost && <Working sums={ghost.recipe.at(-1)?.working ?? []} />}
-                  <div className="mt-2 flex gap-1.5">
-                    <Button weight="strong" disabled={!whole || saving} onClick={() => void putIn()}>
-                      {composing.editing != null ? "Change it" : "Put it in"}{" "}
-                      <kbd className="opacity-70">Enter</kbd>
-                    </Button>
-                    <Button onClick={() => compose(null)}>Leave it</Button>
-                  </div>
-                </div>
+                <Making
+                  composing={composing}
+                  slot={slot}
+                  table={base}
+                  unit={unit}
+                  preview={preview}
+                  done={done}
+                  failed={failed}
+                  ready={ready && !saving}
+                  act={act}
+                  onPutIn={() => void putIn()}
+                />
               ) : (
-                <Verbs moves={moves} onStart={start} empty={steps.length === 0} />
+                <Verbs
+                  moves={moves}
+                  group={group}
+                  onGroup={setGroup}
+                  onStart={start}
+                  empty={steps.length === 0}
+                />
               )}
             </Recipe>
             {refused && (
@@ -281,50 +217,34 @@ export function StyleBench({ id, moves, unit }: Props) {
           <Table
             drawing={base}
             unit={unit}
-            label={`${detail.name}: ${basePieces.map((p) => p.name).join(", ")} on the table`}
+            label={`${detail.name}: ${base.pieces.map((p) => p.name).join(", ")} on the table`}
             plain={plain}
-            dark={dark}
-            dimmed={(p) => ghostPieces.some((g) => g.name === p.name)}
-            onPoint={placing && !drag ? point : undefined}
-            onClick={
-              placing
-                ? (at, touch) => (touch ? point(at) : takePlace())
-                : tape.on
-                  ? (at) => tape.tap(basePieces, at)
-                  : undefined
+            focus={focus}
+            dimmed={(p) =>
+              ghostPieces.length > 0 && (named.includes(p.name) || ghostPieces.some((g) => g.name === p.name))
             }
+            back={(p) => named.length > 0 && !named.includes(p.name)}
+            onPoint={placing && !drag ? point : undefined}
+            onClick={(at, touch, hit) => {
+              if (placing) return touch ? point(at) : take();
+              if (tape.on) return tape.tap(base.pieces, at);
+              setTouched(hit && !composing && !laying.on && !touched ? { ...hit, x: 24, y: 70 } : null);
+            }}
             ghost={ghostPieces.length > 0 ? (view) => <Ghost pieces={ghostPieces} view={view} /> : undefined}
-            overlay={(view) => (
-              <>
-                {shown.length > 0 && <ShownEdges pieces={basePieces} edges={shown} />}
-                {placing &&
-                  basePieces
-                    .filter((p) => p.name === composing?.fields.piece)
-                    .map((p) => <EdgeTargets key={p.name} piece={p} />)}
-                {slot?.pick === "dart" && (
-                  <DartTargets pieces={basePieces} onPick={(piece, dart) => fillSlot({ piece, dart })} />
-                )}
-                {tape.on && <Tape tape={tape} pieces={basePieces} view={view} />}
-                {!composing && !tape.on && (
-                  <MouthHandles pieces={basePieces} view={view} onTake={startDrag} />
-                )}
-                {drag && (
-                  <DragCatcher
-                    view={view}
-                    pointer={drag.pointer}
-                    onMove={point}
-                    onDone={() => {
-                      setDrag(null);
-                      takePlace();
-                    }}
-                  />
-                )}
-              </>
-            )}
+            overlay={overlay}
             tools={
               <>
                 <ToolButton label="Tape between two places" pressed={tape.on} onClick={tape.toggle}>
                   tape
+                </ToolButton>
+                <ToolButton label="Slide and turn sheets" pressed={laying.on} onClick={laying.toggle}>
+                  lay
+                </ToolButton>
+                <ToolButton label="List of sheets" pressed={list} onClick={() => setList(!list)}>
+                  sheets
+                </ToolButton>
+                <ToolButton label="Show how it bends" pressed={bends} onClick={() => setBends(!bends)}>
+                  bend
                 </ToolButton>
                 <ToolButton
                   label="Plain lines instead of paper"
@@ -333,7 +253,7 @@ export function StyleBench({ id, moves, unit }: Props) {
                 >
                   lines
                 </ToolButton>
-                <ToolButton label="Dark table" pressed={dark} onClick={() => setDark(!dark)}>
+                <ToolButton label="Dark room" pressed={dark} onClick={() => setDark(!dark)}>
                   dark
                 </ToolButton>
                 <ToolButton label="Keys" onClick={() => setHelp(true)}>
@@ -342,16 +262,52 @@ export function StyleBench({ id, moves, unit }: Props) {
               </>
             }
           />
+          {list && (
+            <Sheets
+              pieces={whole.pieces}
+              hidden={state.hidden}
+              onJump={(p) => setFocus({ ...p.bounds })}
+              onHide={(piece) => act({ type: "hide", piece })}
+            />
+          )}
+          {touched && (
+            <TouchMenu touched={touched} moves={moves} onStart={start} onClose={() => setTouched(null)} />
+          )}
+          {placing && preview?.pointed && (
+            <p
+              role="status"
+              data-testid="pointed"
+              className="pointer-events-none absolute top-8 left-10 border border-chalk bg-fresh px-3 py-1"
+            >
+              {preview.pointed}
+            </p>
+          )}
           {tape.on && <TapeWords tape={tape} />}
+          {laying.on && <LayTools pieces={base.pieces} laying={laying} />}
         </main>
       </div>
-      <Promises promises={work.promises} kept={work.kept} broken={work.broken} onShow={setShown} />
+      <Promises
+        promises={work.promises}
+        kept={work.kept}
+        broken={work.broken}
+        account={work.account}
+        touched={named}
+        onShow={(edges) => act({ type: "show", edges })}
+      />
       <KeysHelp open={help} onClose={() => setHelp(false)} moves={moves} />
     </div>
   );
 }
 
-/** Brings the open sentence into sight when it is begun. */
-function intoView(element: HTMLElement | null) {
-  element?.scrollIntoView?.({ block: "nearest" });
+/** The pieces a sentence speaks of so far. */
+function piecesOf(fields: Fields): string[] {
+  const pairs = [fields.a, fields.b].filter(Array.isArray).map((x) => String(x[0]));
+  return fields.piece === undefined ? pairs : [String(fields.piece), ...pairs];
+}
+
+/** The steps with a chapter renamed: this one and those after it that stand in the same. */
+function inChapter(steps: Fields[], recipe: Schemas["StepOut"][], from: number, name: string): Fields[] {
+  const old = recipe[from]?.chapter;
+  const end = recipe.findIndex((s, i) => i > from && s.chapter !== old);
+  return steps.map((s, i) => (i >= from && (end < 0 || i < end) ? { ...s, chapter: name } : s));
 }

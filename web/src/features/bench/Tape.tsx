@@ -1,25 +1,11 @@
 /** The tape on the table: from place to place, with what it shows. */
-import type { Schemas } from "../../api/client";
 import type { View } from "../../table/viewport";
 import type { useTape } from "./useTape";
 
-export function Tape({
-  tape,
-  pieces,
-  view,
-}: {
-  tape: ReturnType<typeof useTape>;
-  pieces: Schemas["DrawnPiece"][];
-  view: View;
-}) {
-  const piece = pieces.find((p) => p.name === tape.piece);
-  if (!piece) return null;
+export function Tape({ tape, view }: { tape: ReturnType<typeof useTape>; view: View }) {
   const { measured, first } = tape;
   return (
-    <g
-      transform={`translate(${piece.at.x} ${piece.at.y})`}
-      className="pointer-events-none fill-chalk stroke-chalk"
-    >
+    <g className="pointer-events-none fill-chalk stroke-chalk">
       {first && <circle cx={first.at.x} cy={first.at.y} r={5 / view.scale} className="stroke-none" />}
       {measured && (
         <>

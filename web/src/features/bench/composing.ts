@@ -14,17 +14,40 @@ export interface Composing {
   editing: number | null;
 }
 
-/** A slot that is filled by picking a dart or a place brings its piece with it, so the piece is not asked for. */
+type Known = Pick<Composing, "fields" | "typed">;
+/** What lies on a piece; picking it brings the piece along. */
+const ON_PIECE = new Set<Slot["pick"]>(["dart", "place", "edge", "line", "slashes"]);
+
+/** A slot that is filled by picking something on a piece brings its piece with it, so the piece is not asked for. */
 export function isAsked(move: MoveOut, slot: Slot): boolean {
-  return slot.pick !== "piece" || !move.slots.some((s) => s.pick === "dart" || s.pick === "place");
+  return slot.pick !== "piece" || !move.slots.some((s) => ON_PIECE.has(s.pick));
 }
 
-export function isFilled(slot: Slot, c: Pick<Composing, "fields" | "typed">): boolean {
-  return slot.fields.some((f) => c.fields[f] !== undefined || (c.typed[f] ?? "") !== "");
+/** The places of a line given as a list or as places with a shape; none for one that is named. */
+export function placesOf(line: unknown): unknown[] {
+  if (Array.isArray(line)) return line;
+  const through = (line as { through?: unknown[] } | undefined)?.through;
+  return Array.isArray(through) ? through : [];
+}
+
+function isGiven(slot: Slot, field: string, c: Known): boolean {
+  const value = c.fields[field];
+  if ((c.typed[field] ?? "") !== "") return true;
+  if (value === undefined) return false;
+  if (slot.pick === "line") return typeof value === "string" || placesOf(value).length > 1;
+  if (slot.pick === "zone") {
+    const zone = value as { from?: unknown; to?: unknown };
+    return zone.from !== undefined && zone.to !== undefined;
+  }
+  return true;
+}
+
+export function isFilled(slot: Slot, c: Known): boolean {
+  return slot.fields.some((f) => isGiven(slot, f.name, c));
 }
 
 /** The first slot that still wants an answer, or null when the sentence is whole. */
-export function nextOpen(move: MoveOut, c: Pick<Composing, "fields" | "typed">): string | null {
+export function nextOpen(move: MoveOut, c: Known): string | null {
   return move.slots.find((s) => !s.optional && isAsked(move, s) && !isFilled(s, c))?.name ?? null;
 }
 
@@ -33,22 +56,37 @@ export function begin(move: MoveOut, fields: Fields = {}): Composing {
   return { move, ...start, open: nextOpen(move, start), editing: null };
 }
 
+const NOT_SLOTS = new Set(["move", "muted", "note", "chapter"]);
+
 /** Change an earlier step: its slot `open` stands open, the rest stays as it was. */
 export function reopen(move: MoveOut, step: Fields, index: number, open: string): Composing {
-  const { move: _name, muted: _muted, ...fields } = step;
+  const fields = Object.fromEntries(Object.entries(step).filter(([k]) => !NOT_SLOTS.has(k)));
   return { move, fields, typed: {}, open, editing: index };
 }
 
-/** Fill a slot; the next one opens. `typed` are lengths as written, read by the server. */
-export function fill(c: Composing, fields: Fields, typed: Record<string, string> = {}): Composing {
+/** Fill a slot; the next one opens, unless `stay`: a line wants more places, a number more digits. */
+export function fill(
+  c: Composing,
+  fields: Fields,
+  typed: Record<string, string> = {},
+  stay: string | null = null,
+): Composing {
   const known = { fields: { ...c.fields, ...fields }, typed: { ...c.typed, ...typed } };
   for (const [k, v] of Object.entries(known.fields)) if (v === undefined) delete known.fields[k];
   for (const [k, v] of Object.entries(known.typed)) if (v === "") delete known.typed[k];
-  return { ...c, ...known, open: nextOpen(c.move, known) };
+  return { ...c, ...known, open: stay ?? nextOpen(c.move, known) };
 }
 
-/** One slot back: the one before the open one stands open and empty; null when there is none. */
+/** One slot back: the one before the open one stands open and empty; null when there is none. A line loses its last place first. */
 export function back(c: Composing): Composing | null {
+  const here = openSlot(c);
+  const field = here?.fields[0]?.name ?? "";
+  if (here?.pick === "line" && placesOf(c.fields[field]).length > 0) {
+    const line = c.fields[field];
+    const left = placesOf(line).slice(0, -1);
+    const shaped = Array.isArray(line) ? left : { ...(line as object), through: left };
+    return { ...c, fields: { ...c.fields, [field]: left.length > 0 ? shaped : undefined } };
+  }
   const asked = c.move.slots.filter((s) => isAsked(c.move, s));
   const at = c.open === null ? asked.length : asked.findIndex((s) => s.name === c.open);
   const before = asked
@@ -59,8 +97,8 @@ export function back(c: Composing): Composing | null {
   const fields = { ...c.fields };
   const typed = { ...c.typed };
   for (const f of before.fields) {
-    delete fields[f];
-    delete typed[f];
+    delete fields[f.name];
+    delete typed[f.name];
   }
   return { ...c, fields, typed, open: before.name };
 }
@@ -72,4 +110,9 @@ export function openSlot(c: Composing | null): Slot | null {
 /** The step as the server wants it, without the lengths still in words. */
 export function stepOf(c: Composing): Fields {
   return { move: c.move.move, ...c.fields };
+}
+
+/** Whether nothing but the open slot's own picking is missing, so that the server can do the step already. */
+export function isWhole(c: Composing): boolean {
+  return nextOpen(c.move, c) === null;
 }

@@ -10,14 +10,13 @@ export interface TapeEnd {
   at: TablePoint;
 }
 
-/** The sheet whose box (widened by a finger) holds a table point. */
+/** The sheet whose bounds (widened by a finger) hold a table point. */
 export function pieceUnder(pieces: Piece[], at: TablePoint): Piece | undefined {
   const near = 2;
-  return pieces.find((p) => {
-    const x = at.x - p.at.x;
-    const y = at.y - p.at.y;
-    return x > p.box.left - near && x < p.box.right + near && y > p.box.top - near && y < p.box.bottom + near;
-  });
+  return pieces.find(
+    ({ bounds: b }) =>
+      at.x > b.left - near && at.x < b.right + near && at.y > b.top - near && at.y < b.bottom + near,
+  );
 }
 
 export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | undefined, steps: unknown[]) {
@@ -39,12 +38,11 @@ export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | u
   const tap = (pieces: Piece[], at: TablePoint) => {
     const piece = pieceUnder(pieces, at);
     if (!piece) return;
-    const own = { x: at.x - piece.at.x, y: at.y - piece.at.y };
     if (!first || first.piece !== piece.name) {
       measure.reset();
-      setFirst({ piece: piece.name, at: own });
+      setFirst({ piece: piece.name, at });
     } else {
-      measure.mutate({ piece: piece.name, a: first.at, b: own });
+      measure.mutate({ piece: piece.name, a: first.at, b: at });
       setFirst(null);
     }
   };
@@ -53,13 +51,11 @@ export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | u
     setFirst(null);
     measure.reset();
   };
-  const piece = measure.variables?.piece ?? first?.piece ?? "";
   return {
     on,
     toggle,
     tap,
     first,
-    piece,
     measured: measure.data ?? null,
     failed: measure.error?.message ?? "",
   };

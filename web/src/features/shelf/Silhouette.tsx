@@ -14,7 +14,7 @@ export function Silhouette({ drawing, label }: { drawing: Schemas["Drawing"]; la
       {drawing.pieces.map((p) => (
         <g
           key={p.name}
-          transform={`translate(${p.at.x} ${p.at.y})`}
+          transform={`translate(${p.at.x} ${p.at.y})${p.turn ? ` rotate(${p.turn})` : ""}`}
           className="stroke-ink *:[vector-effect:non-scaling-stroke]"
         >
           <path d={p.outline} className="fill-paper stroke-none" />

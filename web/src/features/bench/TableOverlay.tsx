@@ -1,0 +1,113 @@
+/** Over the sheets: what can be picked for the open slot, and the handle that the step in the making has. */
+import type { PointerEvent } from "react";
+import type { Schemas } from "../../api/client";
+import type { TablePoint } from "../../table/Table";
+import type { View } from "../../table/viewport";
+import type { BenchState, EdgeOf } from "./benchState";
+import { type Fields, type MoveOut, openSlot, placesOf } from "./composing";
+import { DragCatcher } from "./DragCatcher";
+import { LineHandle } from "./handles/line";
+import { MouthHandles } from "./handles/mouth";
+import { StripHandle } from "./handles/strip";
+import { SheetGrips } from "./LaySheets";
+import { ChosenEdges, DartTargets, EdgePicks, EdgeTargets, ShownEdges } from "./Overlay";
+import { Tape } from "./Tape";
+import type { useLaying } from "./useLaying";
+import type { Preview } from "./usePreview";
+import type { useTape } from "./useTape";
+
+type Piece = Schemas["DrawnPiece"];
+type Grip = PointerEvent<SVGGElement>;
+
+interface Props {
+  view: View;
+  pieces: Piece[];
+  state: BenchState;
+  moves: MoveOut[];
+  preview: Preview | null;
+  ghostPieces: Piece[];
+  tape: ReturnType<typeof useTape>;
+  laying: ReturnType<typeof useLaying>;
+  onFill: (fields: Fields) => void;
+  onMouth: (move: MoveOut, piece: string, dart: string, e: Grip) => void;
+  onPlace: (index: number, e: Grip) => void;
+  onStrip: (e: Grip, from: number, at: number) => void;
+  onDrag: (at: TablePoint) => void;
+  onDrop: () => void;
+}
+
+export function TableOverlay(props: Props) {
+  const { view, pieces, state, moves, preview, ghostPieces, tape, laying } = props;
+  const { composing, drag, shown } = state;
+  const slot = openSlot(composing);
+  const own = pieces.filter((p) => p.name === composing?.fields.piece);
+  const lit = own.length > 0 ? own : pieces;
+  const field = slot?.fields[0]?.name ?? "";
+  const mouth = moves.find((m) => m.handle === "mouth");
+  const sheet = ghostPieces[0];
+  return (
+    <>
+      {shown.length > 0 && <ShownEdges pieces={pieces} edges={shown} />}
+      {composing && <ChosenEdges pieces={pieces} edges={chosenEdges(composing.fields)} view={view} />}
+      {(slot?.pick === "place" || slot?.pick === "line") &&
+        lit.map((p) => <EdgeTargets key={p.name} piece={p} />)}
+      {slot?.pick === "dart" && (
+        <DartTargets pieces={lit} onPick={(piece, dart) => props.onFill({ piece, dart })} />
+      )}
+      {slot?.pick === "edge" && (
+        <EdgePicks pieces={lit} onPick={(piece, edge) => props.onFill({ piece, [field]: edge })} />
+      )}
+      {slot?.pick === "edge of a piece" && (
+        <EdgePicks pieces={pieces} onPick={(piece, edge) => props.onFill({ [field]: [piece, edge] })} />
+      )}
+      {composing && preview?.sketch && (
+        <LineHandle
+          sketch={preview.sketch}
+          view={view}
+          taken={placesOf(composing.fields.line).length}
+          onTake={props.onPlace}
+        />
+      )}
+      {composing?.move.handle === "strip" && sheet && (
+        <StripHandle
+          piece={sheet}
+          view={view}
+          onTake={(e) =>
+            props.onStrip(e, Number(composing.fields.opening ?? 0) || openingOf(preview), atOf(e, view))
+          }
+        />
+      )}
+      {tape.on && <Tape tape={tape} view={view} />}
+      {laying.on && <SheetGrips pieces={pieces} laying={laying} view={view} />}
+      {!composing && !tape.on && !laying.on && state.chosen === null && mouth && (
+        <MouthHandles
+          pieces={pieces}
+          view={view}
+          onTake={(piece, dart, e) => props.onMouth(mouth, piece, dart, e)}
+        />
+      )}
+      {drag && <DragCatcher view={view} pointer={drag.pointer} onMove={props.onDrag} onDone={props.onDrop} />}
+    </>
+  );
+}
+
+function openingOf(preview: Preview | null): number {
+  return Number((preview?.step as Fields | null)?.opening ?? 0);
+}
+
+/** Where on the table the hand took hold, cm across. */
+function atOf(e: Grip, view: View): number {
+  const left = e.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0;
+  return view.x + (e.clientX - left) / view.scale;
+}
+
+/** Edges that the sentence has by now, in the order of its slots. */
+function chosenEdges(fields: Fields): EdgeOf[] {
+  const piece = String(fields.piece ?? "");
+  const own = [fields.from_edge, fields.to_edge, fields.edge].filter((e) => e !== undefined);
+  const pairs = [fields.a, fields.b].filter(Array.isArray);
+  return [
+    ...own.map((edge) => ({ piece, edge: String(edge) })),
+    ...pairs.map((x) => ({ piece: String(x[0]), edge: String(x[1]) })),
+  ];
+}

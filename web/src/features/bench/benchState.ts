@@ -1,0 +1,155 @@
+/** The bench's state and everything that changes it: one pure reducer. What a step does is the server's to say. */
+import {
+  back,
+  begin,
+  type Composing,
+  type Fields,
+  fill,
+  type MoveOut,
+  openSlot,
+  placesOf,
+  reopen,
+  stepOf,
+} from "./composing";
+
+export interface EdgeOf {
+  piece: string;
+  edge: string;
+}
+
+/** What a hand has hold of: a dart's mouth, a place of the line being drawn, or the edge of a strip. */
+export interface Drag {
+  handle: "mouth" | "place" | "strip";
+  pointer: number;
+  /** Which place of the line; the strip's opening when it was taken, cm, and where. */
+  index: number;
+  from: number;
+  at: number;
+}
+
+export interface BenchState {
+  composing: Composing | null;
+  drag: Drag | null;
+  /** The step in hand, whose sums are shown; null: the newest. */
+  chosen: number | null;
+  /** Edges shown on the table when their promise is touched. */
+  shown: EdgeOf[];
+  /** Sheets put out of sight. */
+  hidden: string[];
+}
+
+export const AT_REST: BenchState = { composing: null, drag: null, chosen: null, shown: [], hidden: [] };
+
+export type BenchEvent =
+  | { type: "start"; move: MoveOut; fields?: Fields; drag?: Drag }
+  | { type: "reopen"; move: MoveOut; step: Fields; index: number; slot: string }
+  | { type: "open"; slot: string }
+  | { type: "fill"; fields: Fields; typed?: Record<string, string>; stay?: boolean }
+  | { type: "taken"; step: Fields }
+  | { type: "back" }
+  | { type: "leave" }
+  | { type: "put in"; composing: Composing }
+  | { type: "take hold"; drag: Drag }
+  | { type: "let go" }
+  | { type: "choose"; index: number | null }
+  | { type: "show"; edges: EdgeOf[] }
+  | { type: "hide"; piece: string }
+  | { type: "show all" };
+
+export function bench(state: BenchState, event: BenchEvent): BenchState {
+  switch (event.type) {
+    case "start":
+      return {
+        ...state,
+        composing: begin(event.move, event.fields),
+        drag: event.drag ?? null,
+        chosen: null,
+        shown: [],
+      };
+    case "reopen":
+      return {
+        ...state,
+        composing: reopen(event.move, event.step, event.index, event.slot),
+        chosen: null,
+        shown: [],
+      };
+    case "open":
+      return state.composing ? { ...state, composing: { ...state.composing, open: event.slot } } : state;
+    case "fill": {
+      const { composing } = state;
+      if (!composing) return state;
+      const stay = event.stay ? composing.open : null;
+      return { ...state, composing: fill(composing, event.fields, event.typed, stay) };
+    }
+    case "taken":
+      return { ...state, composing: state.composing && taken(state.composing, event.step) };
+    case "back": {
+      if (!state.composing) return { ...state, chosen: null, shown: [] };
+      return { ...state, composing: back(state.composing), drag: null };
+    }
+    case "leave":
+      return { ...state, composing: null, drag: null };
+    case "put in":
+      // The next sentence may have been begun while this one was being saved.
+      return state.composing === event.composing ? { ...state, composing: null, drag: null } : state;
+    case "take hold":
+      return { ...state, drag: event.drag };
+    case "let go":
+      return { ...state, drag: null };
+    case "choose":
+      return { ...state, chosen: event.index, shown: [] };
+    case "show":
+      return { ...state, shown: event.edges };
+    case "hide": {
+      const hidden = state.hidden.includes(event.piece)
+        ? state.hidden.filter((p) => p !== event.piece)
+        : [...state.hidden, event.piece];
+      return { ...state, hidden };
+    }
+    case "show all":
+      return { ...state, hidden: [] };
+  }
+}
+
+/** The place under the hand is taken: it fills the open slot. A line or a zone stays open for its next place. */
+function taken(c: Composing, step: Fields): Composing {
+  const slot = openSlot(c);
+  if (!slot) return c;
+  const names = slot.fields.map((f) => f.name);
+  const fields = Object.fromEntries(
+    Object.entries(step).filter(
+      ([k]) => names.includes(k) || (k === "piece" && c.fields.piece === undefined),
+    ),
+  );
+  return fill(c, fields, {}, slot.pick === "line" ? slot.name : null);
+}
+
+/** What the server is asked: the steps before the one in the making, and that one with what is known of it. */
+export function trial(state: BenchState, steps: Fields[]): { before: Fields[]; step: Fields } | null {
+  const { composing: c } = state;
+  if (!c) return null;
+  return { before: c.editing === null ? steps : steps.slice(0, c.editing), step: stepOf(c) };
+}
+
+/** What a hand on the table fills just now: the parameter, and which place of a line. */
+export function pointing(state: BenchState): { field: string; index: number | null } | null {
+  const { composing: c, drag } = state;
+  const slot = openSlot(c);
+  if (!c || !slot) return null;
+  if (slot.pick === "place") return { field: slot.fields[0]?.name ?? "to", index: null };
+  if (slot.pick === "line") {
+    const field = slot.fields[0]?.name ?? "line";
+    const places = placesOf(c.fields[field]).length;
+    return { field, index: drag?.handle === "place" ? drag.index : places };
+  }
+  if (slot.pick === "zone") {
+    const zone = (c.fields.zone ?? {}) as Fields;
+    return { field: zone.from === undefined ? "zone.from" : "zone.to", index: null };
+  }
+  return null;
+}
+
+/** A dragged strip's opening, cm: as far as the hand has gone from where it took hold; never less than nothing. */
+export function dragged(drag: Drag, x: number): number {
+  return Math.max(0, Math.round((drag.from + x - drag.at) * 10) / 10);
+}

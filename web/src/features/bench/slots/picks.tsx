@@ -1,0 +1,144 @@
+/** Slots filled by pointing at a thing: a piece, an edge, a dart, a place. Each can be chosen here instead. */
+import { Button } from "../../../ui/controls";
+import { Choices, edgesOf, Pick, pieceOf, type SlotProps } from "./parts";
+
+export function PieceChoice({ table, onFill, slot }: SlotProps) {
+  return (
+    <Choices legend={slot.prompt}>
+      {table.pieces.map((p) => (
+        <Button key={p.name} onClick={() => onFill({ piece: p.name })}>
+          {p.name}
+        </Button>
+      ))}
+    </Choices>
+  );
+}
+
+export function DartChoice({ table, onFill, slot }: SlotProps) {
+  const darts = table.pieces.flatMap((p) => p.darts.map((d) => ({ piece: p.name, dart: d })));
+  return (
+    <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
+      {darts.map(({ piece, dart }, i) => (
+        <Button
+          key={`${piece}${dart.name}`}
+          autoFocus={i === 0}
+          onClick={() => onFill({ piece, dart: dart.name })}
+        >
+          {piece}: {dart.name} <span className="text-quiet">{dart.intake}</span>
+        </Button>
+      ))}
+      {darts.length === 0 && <p>No piece has a dart left.</p>}
+    </Choices>
+  );
+}
+
+/** An edge; the first one chosen brings its piece along. */
+export function EdgeChoice(props: SlotProps) {
+  const { table, onFill, slot, composing } = props;
+  const field = slot.fields[0]?.name ?? "edge";
+  const own = pieceOf(props);
+  const pieces = own ? [own] : table.pieces;
+  return (
+    <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
+      {pieces.flatMap((p) =>
+        edgesOf(p).map((edge) => (
+          <Pick
+            key={`${p.name} ${edge}`}
+            on={own !== undefined && composing.fields[field] === edge}
+            onClick={() => onFill({ piece: p.name, [field]: edge })}
+          >
+            {own ? edge : `${p.name}: ${edge}`}
+          </Pick>
+        )),
+      )}
+    </Choices>
+  );
+}
+
+/** An edge with its piece, as one answer: both sides of what is to be joined. */
+export function EdgeOfPiece({ table, onFill, slot }: SlotProps) {
+  const field = slot.fields[0]?.name ?? "a";
+  return (
+    <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
+      {table.pieces.map((p) => (
+        <div key={p.name} className="flex w-full flex-wrap items-center gap-1">
+          <span className="w-full text-quiet text-sm">{p.name}</span>
+          {edgesOf(p).map((edge) => (
+            <Button
+              key={edge}
+              aria-label={`${p.name}: ${edge}`}
+              onClick={() => onFill({ [field]: [p.name, edge] })}
+            >
+              {edge}
+            </Button>
+          ))}
+        </div>
+      ))}
+    </Choices>
+  );
+}
+
+interface EdgeRef {
+  edge?: string;
+  fraction?: number;
+}
+
+/** Edges and other darts as choices; the place along an edge as a slider that arrow keys move. */
+export function PlaceChoice(props: SlotProps) {
+  const { composing, pointed, onFill, onTry, slot } = props;
+  const field = slot.fields[0]?.name ?? "to";
+  const piece = pieceOf(props);
+  const darts = (piece?.darts ?? []).filter((d) => d.name !== composing.fields.dart);
+  const now = pointed?.[field] as EdgeRef | undefined;
+  const share = typeof now?.fraction === "number" ? now.fraction : 0.5;
+  return (
+    <>
+      <Choices legend={`${slot.prompt} Point at an edge or another dart on the table, or choose:`}>
+        {edgesOf(piece).map((edge, i) => (
+          <Pick
+            key={edge}
+            autoFocus={i === 0 && !now}
+            on={now?.edge === edge}
+            onClick={() => onTry({ [field]: { edge, fraction: 0.5 } })}
+          >
+            {edge}
+          </Pick>
+        ))}
+        {darts.map((d) => (
+          <Button key={d.name} onClick={() => onFill({ [field]: { dart: d.name } })}>
+            into the {d.name}
+          </Button>
+        ))}
+      </Choices>
+      {now?.edge && (
+        <div className="mt-2 flex items-center gap-2">
+          <label className="flex flex-1 items-center gap-2">
+            <span className="text-quiet">along it</span>
+            <input
+              type="range"
+              min={0}
+              max={1}
+              step={0.005}
+              value={share}
+              className="flex-1 accent-chalk"
+              onChange={(e) => onTry({ [field]: { ...now, fraction: Number(e.target.value) } })}
+            />
+          </label>
+          <Button onClick={() => onFill({ [field]: now })}>Take this place</Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Between which two places of an edge; without them, all along it. */
+export function ZoneChoice({ composing, onFill, slot }: SlotProps) {
+  const zone = composing.fields.zone as { from?: unknown; to?: unknown } | undefined;
+  const said = zone?.from === undefined ? "its first place" : "its second place";
+  return (
+    <Choices legend={slot.prompt}>
+      <p className="w-full">Click {said} on the edge.</p>
+      <Button onClick={() => onFill({ zone: undefined })}>all along the edge</Button>
+    </Choices>
+  );
+}

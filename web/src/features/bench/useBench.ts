@@ -1,0 +1,131 @@
+/** The bench at work: its state, what the server is asked while a hand moves, and putting a step in. */
+import { useCallback, useEffect, useReducer, useRef } from "react";
+import { AT_REST, type BenchEvent, type BenchState, bench, dragged, pointing, trial } from "./benchState";
+import { type Composing, type Fields, isWhole, type MoveOut } from "./composing";
+import { keepSentence, keptSentence } from "./keptSentence";
+import { type Question, usePreview } from "./usePreview";
+import type { StyleDetail, useStyleWork } from "./useStyleWork";
+
+interface Hand {
+  x: number;
+  y: number;
+  /** cm that count as at a place: a finger's width at the table's present scale. */
+  reach: number;
+}
+
+export function useBench(
+  id: number,
+  moves: MoveOut[],
+  detail: StyleDetail | undefined,
+  setSteps: ReturnType<typeof useStyleWork>["setSteps"],
+  bends: boolean,
+) {
+  const [state, send] = useReducer(
+    bench,
+    null,
+    (): BenchState => ({ ...AT_REST, composing: keptSentence(id, moves) }),
+  );
+  const { preview, failed, ask, clear } = usePreview();
+  const steps = (detail?.work.recipe ?? []).map((s) => s.step as Fields);
+  const now = useRef({ state, detail, steps, bends });
+  now.current = { state, detail, steps, bends };
+
+  /** Asks what a state of the bench would do; a hand fills the place still open. */
+  const tryOut = useCallback(
+    (next: BenchState, hand?: Hand) => {
+      const { detail, steps, bends } = now.current;
+      if (!detail) return;
+      const base = { style_id: detail.id, blocks: detail.blocks, show_bends: bends };
+      const asked = trial(next, steps);
+      const c = next.composing;
+      if (!asked || !c) {
+        const upto = next.chosen === null ? null : steps.slice(0, next.chosen + 1);
+        if (upto) void ask({ ...base, steps: upto } as unknown as Question);
+        else if (bends) void ask({ ...base, steps } as unknown as Question);
+        else clear();
+        return;
+      }
+      const at = hand ? pointing(next) : null;
+      const filled = at ? withPlace(c, at.field) : c;
+      void ask({
+        ...base,
+        steps: asked.before,
+        trying: asked.step,
+        complete: isWhole(filled),
+        pointer: hand && at ? { piece: String(c.fields.piece ?? ""), ...hand, ...at } : null,
+        typed: c.typed,
+        show_before: c.editing !== null,
+      } as unknown as Question);
+    },
+    [ask, clear],
+  );
+
+  /** Changes the bench and shows at once what that would do. */
+  const act = useCallback(
+    (event: BenchEvent) => {
+      const next = bench(now.current.state, event);
+      send(event);
+      now.current.state = next;
+      if (next.composing !== null || next.chosen !== null || now.current.bends) tryOut(next);
+      else clear();
+      keepSentence(id, next.composing);
+    },
+    [id, tryOut, clear],
+  );
+
+  // What was being composed before the tab closed, or is looked at, is shown again once the style is here or has changed.
+  const version = detail?.version;
+  useEffect(() => {
+    const { state, bends: on } = now.current;
+    if (version !== undefined && (state.composing || state.chosen !== null || on || bends)) tryOut(state);
+  }, [version, bends, tryOut]);
+
+  const composing = state.composing;
+  const ready = composing !== null && isWhole(composing) && preview?.step != null && !preview.refused;
+  const putIn = async () => {
+    if (!composing || !ready || !preview?.step || !detail) return;
+    const step = preview.step as Fields;
+    const { editing } = composing;
+    const kept = editing === null ? {} : keptBeside(steps[editing] ?? {});
+    const next = editing !== null ? steps.with(editing, { ...step, ...kept }) : [...steps, step];
+    const label = editing !== null ? `changed step ${editing + 1}` : composing.move.title.toLowerCase();
+    await setSteps(next, label).then(
+      () => act({ type: "put in", composing }),
+      () => undefined,
+    );
+  };
+
+  const point = (hand: Hand) => tryOut(now.current.state, hand);
+  const take = () => {
+    const step = preview?.step as Fields | null | undefined;
+    const missed = preview?.refused && !preview.pointed;
+    if (step && !missed) act({ type: "taken", step });
+  };
+  const pull = (x: number) => {
+    const { drag } = now.current.state;
+    if (drag?.handle === "strip")
+      act({
+        type: "fill",
+        fields: { opening: undefined },
+        typed: { opening: `${dragged(drag, x)} cm` },
+        stay: true,
+      });
+  };
+  return { state, act, preview, failed, steps, ready, putIn, point, take, pull };
+}
+
+/** The sentence as if the open place were taken already: whether it would be whole. */
+function withPlace(c: Composing, field: string): Composing {
+  const slot = c.move.slots.find((s) => s.name === c.open);
+  if (slot?.pick === "line") {
+    const line = c.fields[field] as { through?: unknown[] } | unknown[] | undefined;
+    const places = Array.isArray(line) ? line : (line?.through ?? []);
+    return { ...c, fields: { ...c.fields, [field]: { through: [...places, {}] } } };
+  }
+  return field.startsWith("zone") ? c : { ...c, fields: { ...c.fields, [field]: {} } };
+}
+
+/** What a step keeps when it is changed: its note, its chapter, whether it is muted. */
+function keptBeside(step: Fields): Fields {
+  return Object.fromEntries(["note", "chapter", "muted"].filter((k) => step[k]).map((k) => [k, step[k]]));
+}
