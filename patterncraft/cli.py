@@ -5,13 +5,14 @@ from __future__ import annotations
 import argparse
 import json
 import sys
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
 from .drafting.again import drafted_again
-from .drafting.audit import AuditLine, audit
+from .drafting.audit import audit
+from .drafting.audit_line import AuditLine
 from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
@@ -23,6 +24,7 @@ from .formats.svg import pattern_svg
 from .house import HouseRules
 from .ledger import ledger
 from .moves.registry import MOVES, read_steps
+from .paper.account import paper_account
 from .paper.pattern import Pattern
 from .replay import replay
 from .style import on_one_table
@@ -65,6 +67,8 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--block", action="append", default=[], metavar="NAME=BLOCK.json")
     p.add_argument("--out", required=True, type=Path)
     p = command("check", _check, "the ledger and every rule of a pattern")
+    p.add_argument("pattern", type=Path)
+    p = command("account", _account, "block paper + new paper − put away = area, per piece and in all")
     p.add_argument("pattern", type=Path)
     p = command("export", _export, "a pattern as SVG, PDF or JSON")
     p.add_argument("pattern", type=Path)
@@ -142,7 +146,7 @@ def _cut(args: argparse.Namespace) -> int:
     unknown = set(given) - set(style.blocks)
     if unknown:
         raise BadFile(f"the style has no block called “{sorted(unknown)[0]}”.", "--block", f"It has: {', '.join(style.blocks)}.")
-    blocks = {name: _block(name, ref, given.get(name), args.style.parent) for name, ref in style.blocks.items()}
+    blocks = _blocks(style, given, args.style.parent)
     rules = style.rules or HouseRules()
     done = replay(on_one_table(blocks), read_steps(style.steps), rules)
     if done.stopped:
@@ -165,20 +169,40 @@ def _pair(text: str) -> tuple[str, str]:
     return name, path
 
 
-def _block(name: str, ref: BlockFile | BlockPath | BlockPin | Drafted, given: str | None, folder: Path) -> Pattern:
+def _blocks(style: StyleFile, given: Mapping[str, str], folder: Path) -> dict[str, Pattern]:
+    """The style's blocks by role, those named by another as the block they are made on after that one."""
+    made: dict[str, Block] = {}
+    waiting = dict(style.blocks)
+    while waiting:
+        ready = [r for r, ref in waiting.items() if not (isinstance(ref, Drafted) and isinstance(ref.on, str)) or ref.on in made]
+        if not ready:
+            role, ref = next(iter(waiting.items()))
+            on = ref.on if isinstance(ref, Drafted) else ""
+            raise BadFile(
+                f"the {role} is made on “{on}”, which is no block of the style.", role, f"It has: {', '.join(style.blocks)}."
+            )
+        for role in ready:
+            made[role] = _block(role, waiting.pop(role), given.get(role), folder, made)
+    return {role: made[role].pattern for role in style.blocks}
+
+
+def _block(
+    name: str,
+    ref: BlockFile | BlockPath | BlockPin | Drafted,
+    given: str | None,
+    folder: Path,
+    made: Mapping[str, Block],
+) -> Block:
     if given:
-        return read_block(read_file(_bytes(Path(given)), BlockFile, given)).pattern
+        return read_block(read_file(_bytes(Path(given)), BlockFile, given))
     if isinstance(ref, BlockPath):
-        return read_block(read_file(_bytes(folder / ref.file), BlockFile, ref.file)).pattern
+        return read_block(read_file(_bytes(folder / ref.file), BlockFile, ref.file))
     if isinstance(ref, BlockPin):
         raise BadFile("the block lies in a workroom, not in this file.", name, f"Give it with --block {name}=BLOCK.json.")
     if isinstance(ref, BlockFile):
-        return read_block(ref, name).pattern
-    return _drafted(ref).pattern
-
-
-def _drafted(ref: Drafted) -> Block:
-    return drafted_again(ref.school, ref.measures, ref.settings, read_block(ref.on) if ref.on else None, ref.corrections)
+        return read_block(ref, name)
+    base = made[ref.on] if isinstance(ref.on, str) else read_block(ref.on) if ref.on else None
+    return drafted_again(ref.school, ref.measures, ref.settings, base, ref.corrections)
 
 
 def _check(args: argparse.Namespace) -> int:
@@ -190,6 +214,18 @@ def _check(args: argparse.Namespace) -> int:
         lines.append(f"{'kept  ' if p.kept else 'broken'}  {p.name}: {p.length_a:.2f}{second} cm ({p.rule}) {p.cure}".rstrip())
     _print(args, [asdict(p) for p in promises], lines)
     return 0 if all(p.kept for p in promises) else 1
+
+
+def _account(args: argparse.Namespace) -> int:
+    pattern = read_pattern(read_file(_bytes(args.pattern), PatternFile, str(args.pattern)))
+    lines = paper_account(pattern)
+    data = [asdict(x) | {"missing": x.missing, "balanced": x.balanced} for x in lines]
+    shown = [f"{'':30} {'block':>10} {'+ new':>10} {'− away':>10} {'= area':>10}  cm²"]
+    for x in lines:
+        verdict = "" if x.balanced else f"  does not come out: {x.missing:+.6f}"
+        shown.append(f"{x.piece:30} {x.block:10.2f} {x.new:10.2f} {x.away:10.2f} {x.area:10.2f}{verdict}")
+    _print(args, data, shown)
+    return 0 if all(x.balanced for x in lines) else 1
 
 
 def _export(args: argparse.Namespace) -> int:

@@ -60,3 +60,17 @@ def format_length(cm: float, unit: Unit, decimals: int = 1, with_unit: bool = Tr
     text = f"{whole} {part}".strip() if whole or not part else part
     sign = "−" if cm < 0 and sixteenths else ""
     return f"{sign}{text} in" if with_unit else f"{sign}{text}"
+
+
+_SPOKEN = re.compile(r"(?P<sign>[-+−])?(?P<number>\d+(?:\.\d+)?) cm\b(?!²)")
+
+
+def in_unit(sentence: str, unit: Unit) -> str:
+    """A sentence of the core, which speaks centimetres, for a reader's unit: "12.7 cm too long" → "5 in too long"."""
+    if unit == "cm":
+        return sentence
+
+    def said(m: re.Match[str]) -> str:
+        return (m["sign"] or "") + format_length(float(m["number"]), unit)
+
+    return _SPOKEN.sub(said, sentence)

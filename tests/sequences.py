@@ -12,7 +12,13 @@ from typing import Any
 
 from patterncraft.drafting.schools import school
 from patterncraft.errors import PatternError
+from patterncraft.finishing.finish import finish
+from patterncraft.formats.drawing import draw
+from patterncraft.formats.openfile import PatternFile
+from patterncraft.formats.openfile_io import pattern_file, read_file, read_pattern, write_file
+from patterncraft.formats.svg import pattern_svg
 from patterncraft.house import HouseRules
+from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import darts_of
@@ -151,7 +157,27 @@ def fault_in(pattern: Pattern) -> str:
         for _, spot in pattern.placed_notches(p.name):
             if p.outline[spot.edge].is_sewn_shut:
                 return f"a notch of {p.name} lies on a dart's leg"
-    return ""
+    return cannot_leave(pattern)
+
+
+def cannot_leave(pattern: Pattern) -> str:
+    """Whether every way out takes the pattern: finished, drawn, written and read again."""
+    pieces = finish(pattern, RULES)
+    pattern_svg(pieces, "a sequence")
+    draw(pattern, "cm", bends=True)
+    data = write_file(pattern_file(pattern, "a sequence"))
+    again = read_pattern(read_file(data, PatternFile))
+    if [p.name for p in again.pieces] != [p.name for p in pattern.pieces] or len(again.notches) != len(pattern.notches):
+        return "the file does not come back as it was"
+    kept = [p.kept for p in ledger(pattern, RULES)]
+    return "" if kept == [p.kept for p in ledger(again, RULES)] else "a promise reads otherwise from the file"
+
+
+def _looked_over(pattern: Pattern) -> str:
+    try:
+        return fault_in(pattern)
+    except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
+        return f"{type(e).__name__}: {e}"
 
 
 def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
@@ -182,7 +208,7 @@ def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
                 done.append(step)
                 told.steps += 1
                 pattern = result.pattern
-                wrong = fault_in(pattern)
+                wrong = _looked_over(pattern)
                 if wrong:
                     told.faults.append((own, wrong, done))
                 break

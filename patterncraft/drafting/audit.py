@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from cmath import phase
 from collections.abc import Mapping
-from dataclasses import dataclass, field
 from math import degrees as to_degrees
 from typing import Any
 
@@ -17,33 +16,14 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import neighbours, run_of, sewn_length
 from ..working import Sum, degrees, length
+from .audit_line import AuditLine, Remedy
+from .audit_shape import shape_lines
 from .corrections import MatchShoulders, SoftenCap, TrueLegs
 from .school import Block, Girth, Run
 from .schools import SCHOOLS
 
 SQUARE = 1.0
 """Degrees by which a curve may miss the square at a fold."""
-
-
-@dataclass(frozen=True, slots=True)
-class Remedy:
-    """A cure that can be applied: the draft's settings changed, or else a correction on the paper."""
-
-    label: str
-    settings: Mapping[str, Any] = field(default_factory=dict)
-    correction: Mapping[str, Any] | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class AuditLine:
-    """One question asked of the block. ``kept`` None: told, not judged. ``wanted``: what the sum is held against."""
-
-    title: str
-    sum: Sum
-    kept: bool | None
-    cure: str = ""
-    remedy: Remedy | None = None
-    wanted: Sum | None = None
 
 
 def audit(block: Block, rules: HouseRules) -> list[AuditLine]:
@@ -56,7 +36,7 @@ def audit(block: Block, rules: HouseRules) -> list[AuditLine]:
         if x.kind == "legs" or x.rule == "equal" or x.rule.startswith("ease")
     ]
     lines += [x for x in (_total(p, "Armhole", "armhole", 1), _total(p, "Neckline, whole", "neckline", 2)) if x]
-    return lines + [x for piece in p.pieces for x in _squares(piece)]
+    return lines + shape_lines(block) + [x for piece in p.pieces for x in _squares(piece)]
 
 
 def _girth(block: Block, g: Girth, rules: HouseRules) -> AuditLine:

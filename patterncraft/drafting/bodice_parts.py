@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from cmath import rect
 from dataclasses import dataclass
+from math import radians, sqrt
 
 from ..errors import BadMeasure
-from ..geometry.curves import corner_curve, guided
+from ..geometry.curvature import how_it_bends
+from ..geometry.curves import guided
+from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
+from ..geometry.segment import point_at, start_direction
 from ..measures.keys import MEASURES
 from ..paper.edge import Edge
 from ..paper.pattern import Pattern
@@ -14,9 +19,13 @@ from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam
 from .sewing import equal, free, held, side_of
 
-FULLEST = 0.84
-"""Share of the corner's sides that the bowl's handles may take. On a wide side the stated distance would
-make a box of the armhole; the curve then keeps farther off the corner, and says so."""
+FULLER = (1.0, 1.2, 1.45, 1.8, 2.3)
+"""How many times the stated distance the bowl may keep off the underarm's corner. On a wide side the stated one would
+make a box of the armhole; the curve then keeps farther off, and the draft says so."""
+LEANS = (radians(2.5), radians(5.0))
+"""Radians by which the armhole may leave the tip off the square, where else it would turn back on itself."""
+SLID = 3.0
+"""cm by which the place where the armhole is innermost may slide up or down its upright, so that the curve is fair."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,12 +39,55 @@ class Armhole:
 
 
 def draw_armhole(tip: complex, shoulder: complex, guide: complex, underarm: complex, corner: float) -> Armhole:
-    """Two cubics: square off the shoulder to the guide point (upright there), then level into the underarm."""
-    square = shoulder * 1j
-    third = abs(guide - tip) / 3
-    upper = guided(tip, square, third, guide, 1j, third)
-    lower, off = corner_curve(guide, complex(guide.real, underarm.imag), underarm, corner, FULLEST)
-    return Armhole(Path((*upper.segments, lower)), upper.length, off)
+    """One sweep: square off the shoulder, innermost at the guide's upright, through the diagonal of the underarm's corner at
+    the stated distance, level into the underarm.
+
+    The innermost place may slide a little along its upright, and the bowl keep farther off the corner, where else the
+    curve would turn back on itself: an armhole has no inflection and tightens at most once, under the arm.
+    """
+    ways = [(0.0, more) for more in FULLER] + [(lean, 1.0) for lean in LEANS]
+    best: tuple[float, Path, float] | None = None
+    level = guide.imag
+    for lean, more in ways:
+        off = corner * more
+        square = shoulder * 1j * rect(1.0, lean if (guide - tip).real < 0 else -lean)
+        path = _innermost(tip, square, guide, underarm, off, level)
+        level = path.segments[1][0].imag
+        bend = how_it_bends(path)
+        over = max(guide.real - min(seg[k].real for seg in path.segments for k in (0, -1)), 0.0)
+        dip = max(max(point_at(seg, k / 8).imag for seg in path.segments[-2:] for k in range(9)) - underarm.imag, 0.0)
+        worth = 10 * bend.inflections + 3 * max(bend.extrema - 3, 0) + 5 * over + 60 * dip + more - 1.0
+        if best is None or worth < best[0]:
+            best = worth, path, off
+        if best[0] < 1.1:
+            break
+    if best is None:
+        raise AssertionError("at least one way is tried")
+    return Armhole(best[1], Path(best[1].segments[:1]).length, best[2])
+
+
+def _innermost(tip: complex, square: complex, guide: complex, underarm: complex, off: float, level: float) -> Path:
+    """The curve with its innermost place on the guide's upright, at a level within reach of the guide's; found by secants
+    from ``level``."""
+    outward = 1.0 if underarm.real >= guide.real else -1.0
+    bowl = complex(guide.real, underarm.imag) + off * complex(outward, -1.0) / sqrt(2.0)
+    low = max(guide.imag - SLID, tip.imag + 0.2 * (underarm.imag - tip.imag))
+    high = max(low, min(guide.imag + SLID, underarm.imag - 0.25 * (underarm.imag - tip.imag)))
+
+    def through(y: float) -> tuple[Path, float]:
+        path = fair_curve([tip, complex(guide.real, y), bowl, underarm], square, complex(outward, 0.0))
+        return path, start_direction(path.segments[1]).real
+
+    y0 = min(max(level, low), high)
+    (path, lean0), y1 = through(y0), min(max(y0 + 0.4, low), high)
+    for _ in range(5):
+        if abs(lean0) < 1e-3 or y1 == y0:
+            break
+        lean1 = lean0
+        path, lean0 = through(y1)
+        step = y1 - lean0 * (y1 - y0) / (lean0 - lean1) if lean0 != lean1 else y1
+        y0, y1 = y1, min(max(step, low), high)
+    return path
 
 
 def back_neckline(nape: complex, neck: complex, shoulder: complex) -> Path:

@@ -6,21 +6,18 @@ is at the left, the front at the right. Curves by common practice, no source.
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, NamedTuple
 
 from ..errors import BadSetting
+from ..geometry.fair import fair_curve
 from ..geometry.path import Path
-from ..geometry.segment import Segment
 from ..geometry.solving import where_zero
 from ..geometry.transform import turn_over
 from ..units import format_length
 from ..working import Sum, length, note
 
-CROWN = 1.25
-"""How many times a third of the chord the level handle at the cap's top is long."""
 ROUNDNESS = (0.6, 1.25)
 HEIGHT = 1.5
 WIDTH = 1.5
@@ -37,39 +34,34 @@ class Levers(NamedTuple):
 
 FRONT, BACK = 1.9, 1.7
 """cm by which the upper part of a side stands off its chord."""
-Ended = tuple[complex, complex]
-"""A point and the unit direction of travel through it."""
-
-
-def smooth(stops: list[Ended]) -> Path:
-    """One cubic from stop to stop, through each in its direction. Handles are a third of the chord; at the last
-    stop, the top of a cap, longer, so that it is round and not pointed."""
-    segments: list[Segment] = []
-    for i, ((a, along), (b, into)) in enumerate(itertools.pairwise(stops)):
-        reach, last = abs(b - a) / 3, i == len(stops) - 2
-        segments.append((a, a + along * reach, b - into * reach * (CROWN if last else 1.0), b))
-    return Path(tuple(segments))
+COPIED = 4
+"""Places in which the armhole's own curve is copied on each side: between them a fair curve runs within a few
+hundredths of a millimetre of it."""
 
 
 def _unit(z: complex) -> complex:
     return z / abs(z)
 
 
-def fitted_side(lower: Path, top: complex, bulge: float, roundness: float) -> Path:
-    """One side whose lower part is given (a copy of the armhole, from the underarm up): from its end a smooth
-    way to the top, standing off its chord by the bulge, level at the top."""
-    start = lower.end
+def lower_places(lower: Path) -> list[complex]:
+    """The places of a copied lower part, a piece of the armhole from the underarm up: its ends and some between."""
+    whole = lower.length
+    return [lower.start, *(lower.at(whole * k / COPIED) for k in range(1, COPIED)), lower.end]
+
+
+def crest(start: complex, top: complex, bulge: float, roundness: float) -> complex:
+    """The place on a side's way to the top where it stands off its chord by the bulge."""
     chord = top - start
     outward = _unit(chord) * (1j if chord.real > 0 else -1j) * -1
-    crest = start + 0.62 * chord + outward * bulge * roundness
-    level = complex(1 if chord.real > 0 else -1, 0)
-    upper = smooth([(start, lower.end_direction), (crest, _unit(top - start)), (top, level)])
-    return Path((*lower.segments, *upper.segments))
+    return start + 0.62 * chord + outward * bulge * roundness
 
 
-def whole_cap(back: Path, front: Path) -> Path:
-    """Both sides, each walked from its underarm up, as one run from the back underarm over the top."""
-    return Path((*back.segments, *front.reversed().segments))
+def fitted_cap(back: Path, front: Path, top: complex, roundness: float) -> Path:
+    """The cap over both copied lower parts (each from its underarm up), as one sweep from the back underarm over the
+    top to the front underarm: below the notches the armhole's own curve, and the join to it as smooth as the rest."""
+    up, down = lower_places(back), lower_places(front)[::-1]
+    over = [crest(back.end, top, BACK, roundness), top, crest(front.end, top, FRONT, roundness)]
+    return fair_curve([*up, *over, *down], back.start_direction, -front.start_direction)
 
 
 def turned_to_front(path: Path) -> Path:

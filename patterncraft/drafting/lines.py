@@ -4,26 +4,22 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..geometry.curves import guided
+from ..geometry.fair import fair_curve
 from ..geometry.intersect import circles_meet, line_crossings
 from ..geometry.path import Path, straight
 from ..paper.edge import Edge
 
+FAR = 2.2
+"""cm: a line that is to stay straight for longer than this is drawn straight first; a shorter one is part of the sweep."""
+
 
 def waisted(top: complex, start: float, waist: complex, hip: complex) -> Path:
-    """From ``top`` straight down to the level ``start`` (cm, y), then curved in to the waist and out to the hip.
-
-    Upright at ``start`` and at the hip; at the waist upright where it is the narrowest or widest
-    place, else running through. y must grow from point to point.
-    """
-    begin = complex(top.real, max(top.imag, start))
-    reach, rest = (waist.imag - begin.imag) / 3, (hip.imag - waist.imag) / 3
-    turns = (waist.real - begin.real) * (hip.real - waist.real) <= 0
-    along = 1j if turns else (hip - begin) / abs(hip - begin)
-    upper = guided(begin, 1j, reach, waist, along, reach)
-    lower = guided(waist, along, rest, hip, 1j, rest)
-    curve = Path(upper.segments + lower.segments)
-    return Path(((top, begin), *curve.segments)) if begin.imag - top.imag > 1e-6 else curve
+    """From ``top`` down, straight to the level ``start`` (cm, y) where that lies far below it, then in one sweep in to the
+    waist and out to the hip; upright at both ends. y must grow from point to point."""
+    if start - top.imag <= FAR:
+        return fair_curve([top, waist, hip], 1j, 1j)
+    begin = complex(top.real, start)
+    return Path(((top, begin), *fair_curve([begin, waist, hip], 1j, 1j).segments))
 
 
 def bulging(a: complex, b: complex, bulge: float) -> Path:

@@ -6,6 +6,7 @@ from cmath import phase
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from ..geometry.fair import fair_curve
 from ..geometry.path import Path
 from ..geometry.transform import Transform, slide, swing, turn_over
 
@@ -28,13 +29,7 @@ def raglan_line(start: complex, underarm: complex, soft: float) -> Path:
     along = chord / abs(chord)
     outward = along * -1j
     upper, lower = start + 0.33 * chord + outward * soft, start + 0.68 * chord - outward * soft * 0.5
-    mid_along = (lower - upper) / abs(lower - upper)
-    third = abs(chord) / 9
-    first = (start, start + (upper - start) / 3, upper - along * third, upper)
-    second = (upper, upper + along * third, lower - mid_along * third, lower)
-    end = underarm - abs(underarm - lower) * 0.4
-    last = (lower, lower + mid_along * abs(underarm - lower) / 3, end, underarm)
-    return Path((first, second, last))
+    return fair_curve([start, upper, lower, underarm], None, complex(1.0 if chord.real >= 0 else -1.0, 0.0))
 
 
 def turned_sleeve(neckline: Path, raglan: Path, neck: complex, shoulder: complex, width: float) -> HalfSleeve | None:

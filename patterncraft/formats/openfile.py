@@ -101,7 +101,7 @@ class PieceNotch(Strict):
 
 class PieceData(Strict):
     name: Name
-    outline: list[EdgeData] = Field(min_length=3, max_length=500)
+    outline: list[EdgeData] = Field(min_length=2, max_length=500)
     darts: list[DartData] = Field(default_factory=list, max_length=100)
     marks: list[MarkData] = Field(default_factory=list, max_length=500)
     lines: list[LineData] = Field(default_factory=list, max_length=2000)
@@ -169,7 +169,9 @@ class Drafted(Strict):
     school: Name
     measures: dict[str, float]
     settings: dict[str, Any] = Field(default_factory=dict)
-    on: BlockFile | None = Field(default=None, description="The block it was drawn on, as a sleeve on its armhole.")
+    on: BlockFile | Name | None = Field(
+        default=None, description="The block it was drawn on, as a sleeve on its armhole; in a style, or the role of another block."
+    )
     corrections: list[dict[str, Any]] = Field(
         default_factory=list, max_length=100, description="What was changed on the paper after the draft, in order."
     )

@@ -283,6 +283,8 @@ def read_block(file: BlockFile, where: str = "") -> Block:
     girths = tuple(Girth(g.name, g.body, g.ease, _runs(g), g.told) for g in file.girths)
     if d is None:
         return Block("", {}, {}, pattern, (), girths)
+    if isinstance(d.on, str):
+        raise BadFile(f"it is drawn on “{d.on}”, and a block has no roles.", where, "Give the whole block it was drawn on.", "on")
     base = read_block(d.on, f"{where}: the block it was drawn on".lstrip(": ")) if d.on else None
     return Block(d.school, d.measures, d.settings, pattern, (), girths, base, tuple(d.corrections))
 

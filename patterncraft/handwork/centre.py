@@ -41,10 +41,12 @@ def in_reading_order(whole: Piece, a: Piece, b: Piece) -> tuple[Piece, Piece]:
 
 def one_lies_above_other(a: Piece, b: Piece) -> bool:
     """Whether two parts lie one above the other, rather than side by side."""
-    on_centre = centre_length(a) > 1e-6 and centre_length(b) > 1e-6
+    on_a, on_b = centre_length(a) > 1e-6, centre_length(b) > 1e-6
+    if on_a != on_b:
+        return False
     between = middle_of(b) - middle_of(a)
     down, out = downward(a), outward(a)
-    return on_centre or abs((between * down.conjugate()).real) > abs((between * out.conjugate()).real)
+    return on_a or abs((between * down.conjugate()).real) > abs((between * out.conjugate()).real)
 
 
 def with_grain_of(part: Piece, whole: Piece) -> Piece:

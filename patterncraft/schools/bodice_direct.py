@@ -140,7 +140,7 @@ class BodiceDirect(School):
         "Every point is measured straight from the body and squared; inches and fixed amounts. The longer front becomes a side "
         "dart. Quick, and it shows the figure's own length; the armhole depth comes from the bust, so look at it on very full figures."
     )
-    uses: ClassVar[tuple[str, ...]] = ("back_shoulder_to_waist", "armscye_depth")
+    uses: ClassVar[tuple[str, ...]] = ("back_shoulder_to_waist", "armscye_depth", "upper_arm_girth")
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:

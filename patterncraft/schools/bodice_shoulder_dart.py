@@ -16,7 +16,7 @@ from pydantic import Field
 
 from ..drafting.bodice_parts import Armhole, back_neckline, bodice_promises, draw_armhole, front_neckline, refuse_where
 from ..drafting.construction import Construction
-from ..drafting.lines import waisted, x_at
+from ..drafting.lines import FAR, waisted, x_at
 from ..drafting.reduction import Reduction, shared_out
 from ..drafting.school import Drawn, Girth, Run, School
 from ..errors import BadMeasure
@@ -149,7 +149,7 @@ class BodiceShoulderDart(School):
         "back_shoulder_to_waist",
         "shoulder_to_hip",
     )
-    uses: ClassVar[tuple[str, ...]] = ("front_shoulder_to_waist", "across_front", "armscye_depth")
+    uses: ClassVar[tuple[str, ...]] = ("front_shoulder_to_waist", "across_front", "armscye_depth", "upper_arm_girth")
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
@@ -447,5 +447,5 @@ def _side_at(f: Frame, level: float) -> float:
 
 
 def _centre_at(f: Frame, level: float) -> float:
-    centre = waisted(complex(0, f.chest), f.shaped_from, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
+    centre = waisted(complex(0, f.chest - FAR), f.shaped_from, complex(f.reduction.centre_back, f.waist), complex(0, f.hip))
     return x_at(centre, level)

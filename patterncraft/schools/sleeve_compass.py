@@ -10,7 +10,7 @@ from pydantic import Field
 
 from ..drafting.armhole_of import HalfArmhole, WholeArmhole, whole_armhole
 from ..drafting.bodice_parts import refuse_where
-from ..drafting.cap import BACK, FRONT, Solved, caution_for, fitted_side, solve_cap, turned_to_front, whole_cap
+from ..drafting.cap import Solved, caution_for, fitted_cap, solve_cap, turned_to_front
 from ..drafting.construction import Construction
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
 from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
@@ -214,7 +214,7 @@ class Lowers:
         """The whole cap of half that width."""
         top = complex(0, -height)
         front, back = self.front.placed(slide(width + 0j)), self.back.placed(slide(-width + 0j))
-        return whole_cap(fitted_side(back, top, BACK, roundness), fitted_side(front, top, FRONT, roundness))
+        return fitted_cap(back, front, top, roundness)
 
 
 def _cap_stage(solved: Solved, a: WholeArmhole, found: float, wanted: float, pencil: Construction) -> None:

@@ -7,13 +7,13 @@ from typing import Any, ClassVar
 from pydantic import Field
 
 from ..drafting.armhole_of import whole_armhole
-from ..drafting.cap import Levers, Solved, caution_for, smooth, solve_cap, whole_cap
+from ..drafting.cap import Levers, Solved, caution_for, solve_cap
 from ..drafting.construction import Construction
 from ..drafting.school import Base, Drawn, Family, Girth, Run, School
 from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
 from ..errors import BadMeasure
+from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
-from ..geometry.transform import turn_over
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..measures.keys import MEASURES
@@ -74,7 +74,8 @@ class SleeveThirds(School):
 
         def draw(levers: Levers) -> Path:
             front = _side(s, width + levers.width, height + levers.height, levers.roundness)
-            return whole_cap(front.placed(turn_over(0j, 1j)), front)
+            back = [-z.conjugate() for z in front]
+            return fair_curve([*back, *front[-2::-1]], 1 + 0j, 1 + 0j)
 
         if s.solve:
             solved = solve_cap(draw, armhole.length, s.cap_ease)
@@ -106,15 +107,11 @@ class SleeveThirds(School):
         return Drawn(sleeve_promises(piece, longer, armhole, s.cap_ease), girths)
 
 
-def _side(s: Settings, width: float, height: float, roundness: float) -> Path:
-    """From the front underarm up to the top."""
+def _side(s: Settings, width: float, height: float, roundness: float) -> list[complex]:
+    """Places from the front underarm up to the top."""
     underarm, top = complex(width, 0), complex(0, -height)
     chord = top - underarm
-    along = chord / abs(chord)
-    outward = along * 1j
+    outward = chord / abs(chord) * 1j
     low = underarm + chord / 3 - outward * s.hollow * roundness
     high = underarm + chord * 2 / 3 + outward * s.out * roundness
-    level = -1 + 0j
-    return smooth(
-        [(underarm, level), (low, (high - underarm) / abs(high - underarm)), (high, (top - low) / abs(top - low)), (top, level)]
-    )
+    return [underarm, low, high, top]

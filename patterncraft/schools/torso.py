@@ -12,7 +12,8 @@ from ..drafting.construction import Construction
 from ..drafting.lines import level_curve
 from ..drafting.school import Base, Drawn, Girth, Run, School
 from ..errors import BadSetting
-from ..geometry.path import Path, straight
+from ..geometry.fair import fair_curve
+from ..geometry.path import straight
 from ..house import Strict, length_field
 from ..measures.chart import Chart
 from ..paper.dart import darts_of
@@ -95,6 +96,10 @@ def _waist_centre(piece: Piece) -> complex:
     return piece.outline[_waist_run(piece)[-1]].path.end
 
 
+BENT = 8.0
+"""cm above the waist from which the side bends to run over it in one sweep."""
+
+
 def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Construction) -> Piece:
     """The outline is counted from the neckline; the waist and its darts go, side, hem and centre go on."""
     piece = piece.starting_at(run_of(piece, "neckline")[0])
@@ -108,9 +113,8 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
     below = 1j * c["waist_to_hip"]
     hip, foot = corner + out + below, centre + below
     side_before = piece.outline[first - 1]
-    leaving = side_before.path.end_direction + 1j
-    reach = (hip.imag - corner.imag) / 3
-    down = Path(((corner, corner + leaving / abs(leaving) * reach, hip - 1j * reach, hip),))
+    upper, bend = side_before.path.cut(side_before.length - min(BENT, side_before.length / 2))
+    down = fair_curve([bend.start, corner, hip], bend.start_direction, 1j)
     hem = level_curve(foot, hip).reversed()
     pencil.draw(
         piece.name,
@@ -135,7 +139,7 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
         )
     outline = list(piece.outline[:first])
     centre_edges = piece.outline[last + 1 :]
-    outline[-1] = side_before.with_path(side_before.path.then(down))
+    outline[-1] = side_before.with_path(upper.then(down))
     outline.append(Edge("hem", "hem", hem))
     after = centre_edges[0]
     outline += [after.with_path(straight(foot, centre).then(after.path)), *centre_edges[1:]]

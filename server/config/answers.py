@@ -6,6 +6,7 @@ from django.http import HttpResponse
 from pydantic import BaseModel, ConfigDict
 
 from patterncraft.errors import PatternError
+from patterncraft.units import Unit, in_unit
 
 
 class Wire(BaseModel):
@@ -46,12 +47,15 @@ class NotSignedIn(PatternError):
     code = "not_signed_in"
 
 
-def fault_of(error: PatternError) -> Fault:
-    return Fault(code=error.code, message=str(error), where=error.where, cure=error.cure, field=error.field, step=error.step)
+def fault_of(error: PatternError, unit: Unit = "cm") -> Fault:
+    """A refusal as it goes over the wire, its lengths in the reader's unit."""
+    message, cure = in_unit(str(error), unit), in_unit(error.cure, unit)
+    return Fault(code=error.code, message=message, where=error.where, cure=cure, field=error.field, step=error.step)
 
 
-def error_response(error: PatternError, status: int) -> HttpResponse:
-    return HttpResponse(ErrorOut(error=fault_of(error)).model_dump_json(), status=status, content_type="application/json")
+def error_response(error: PatternError, status: int, unit: Unit = "cm") -> HttpResponse:
+    """The one shape of every error."""
+    return HttpResponse(ErrorOut(error=fault_of(error, unit)).model_dump_json(), status=status, content_type="application/json")
 
 
 ERRORS = {400: ErrorOut, 401: ErrorOut, 403: ErrorOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut}

@@ -7,6 +7,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from patterncraft.errors import BadSetting, PatternError
+from patterncraft.units import Unit
 from patterncraft.validation import sentence
 
 from ..people.api import router as people
@@ -19,7 +20,7 @@ from ..styles.heads_api import router as heads
 from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
 from ..styles.ways_out import router as ways_out
-from ..workrooms.access import signed_in
+from ..workrooms.access import signed_in, workroom_of
 from ..workrooms.api import router as workrooms
 from .answers import Conflict, Missing, NotSignedIn, error_response
 
@@ -41,7 +42,15 @@ STATUS = {Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401}
 
 @api.exception_handler(PatternError)
 def refused(request: HttpRequest, error: PatternError) -> HttpResponse:
-    return error_response(error, STATUS.get(type(error), 422))
+    return error_response(error, STATUS.get(type(error), 422), _unit_of(request))
+
+
+def _unit_of(request: HttpRequest) -> Unit:
+    """The unit of the workroom that asks; centimetres before anyone is known."""
+    try:
+        return workroom_of(request).house_rules().unit
+    except (PatternError, AttributeError):
+        return "cm"
 
 
 @api.exception_handler(ValidationError)

@@ -120,10 +120,11 @@ class RemedyOut(Wire):
 
 
 class AuditOut(Wire):
-    """``kept`` null: told, not judged. ``wanted``: body and ease, where the line is a girth."""
+    """``kept`` null: told, not judged. ``wanted``: what it is held against, and how that is called."""
 
     title: str
     wanted: str
+    wanted_label: str
     text: str
     kept: bool | None
     cure: str

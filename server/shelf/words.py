@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from patterncraft.drafting.audit import Remedy, audit
+from patterncraft.drafting.audit import audit
+from patterncraft.drafting.audit_line import Remedy
 from patterncraft.drafting.school import Block as Draft
 from patterncraft.formats.drawing import Point, draw
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
+from patterncraft.units import in_unit
 
 from .shapes import AuditOut, DraftOut, NumberedPoint, RemedyOut, StageOut, SumOut
 
@@ -29,9 +31,10 @@ def draft_out(draft: Draft, rules: HouseRules, bends: bool = False) -> DraftOut:
         AuditOut(
             title=x.title,
             wanted=x.wanted.spoken(rules.unit) if x.wanted else "",
+            wanted_label=x.wanted.label if x.wanted else "",
             text=x.sum.spoken(rules.unit),
             kept=x.kept,
-            cure=x.cure,
+            cure=in_unit(x.cure, rules.unit),
             remedy=_remedy_out(x.remedy),
         )
         for x in audit(draft, rules)

@@ -56,11 +56,11 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
                 replay = services.worked(pins, [*steps, *tried], rules)
                 step = step_json(tried[0])
                 if replay.stopped:
-                    refused, replay = fault_of(replay.stopped), before
+                    refused, replay = fault_of(replay.stopped, rules.unit), before
                 else:
                     steps += tried
         except PatternError as e:
-            refused = fault_of(e)
+            refused = fault_of(e, rules.unit)
     lies = lies_of(before, hand)
     out = PreviewOut(
         work=work_out(replay, steps, rules, before, hand, body.show_bends),

@@ -19,7 +19,7 @@ from patterncraft.paper.meeting import waits_for
 from patterncraft.paper.pattern import Pattern
 from patterncraft.recipe import chapter_of
 from patterncraft.replay import Replay
-from patterncraft.units import Unit, format_length
+from patterncraft.units import Unit, format_length, in_unit
 from patterncraft.working import Sum
 
 from ..config.answers import Wire, fault_of
@@ -151,7 +151,7 @@ def work_out(
         kept=kept,
         broken=len(promises) - kept,
         account=[account_out(line) for line in paper_account(replay.pattern)],
-        stopped=fault_of(replay.stopped) if replay.stopped else None,
+        stopped=fault_of(replay.stopped, rules.unit) if replay.stopped else None,
     )
 
 
@@ -193,7 +193,7 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
         difference=say(p.difference),
         rule=p.rule,
         kept=p.kept,
-        cure=p.cure,
+        cure=in_unit(p.cure, unit),
         ticks_a=[a for a, _, _ in p.notches],
         ticks_b=[b for _, b, _ in p.notches if b is not None],
         intervals=intervals,

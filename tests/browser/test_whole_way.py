@@ -82,6 +82,7 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
     expect(recipe).to_contain_text(f"= {intake:.1f} cm")
 
     # A second, partial rotation: half the side dart into the armhole, by keyboard and typing.
+    page.keyboard.press("d")
     page.keyboard.press("r")
     page.get_by_role("button", name=re.compile("front: side dart")).click()
     page.get_by_role("button", name="armhole", exact=True).click()
@@ -135,6 +136,7 @@ def test_closed_tab_and_stopped_server_lose_nothing(page: Page, application: App
     drag_waist_dart_to_the_shoulder(page)
     page.keyboard.press("Enter")
     expect(page.get_by_label("Steps")).to_contain_text("Rotate the waist dart")
+    page.keyboard.press("d")
     page.keyboard.press("r")
     page.get_by_role("button", name=re.compile("front: side dart")).click()
     address = page.url
@@ -168,6 +170,7 @@ def test_typed_measures_survive_a_closed_tab_before_they_are_kept(page: Page) ->
 def test_refusals_are_shown_where_they_belong_and_nothing_is_put_in(demo: Page) -> None:
     demo.goto("/bench/1")
     demo.get_by_label("Steps").wait_for()
+    demo.keyboard.press("d")
     demo.keyboard.press("p")
     demo.get_by_role("button", name=re.compile("front: side dart")).click()
     demo.get_by_label("How far short of the pivot?").fill("much")

@@ -4,7 +4,8 @@ from dataclasses import replace
 
 import pytest
 
-from patterncraft.drafting.audit import AuditLine, audit
+from patterncraft.drafting.audit import audit
+from patterncraft.drafting.audit_line import AuditLine
 from patterncraft.drafting.corrections import MatchShoulders, SoftenCap, TrueLegs, corrected, moved_corner, read_correction
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school

@@ -9,6 +9,7 @@ from itertools import pairwise
 import pytest
 import shapely
 from hypothesis import given, settings
+from svgpathtools import CubicBezier
 
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.schools import SCHOOLS, collect, school
@@ -81,12 +82,22 @@ def test_front_armhole_is_hollower_and_back_neck_shallower(any_bodice: Pattern) 
     assert neck["front"] > neck["back"]
 
 
+def bend_at(cubic: tuple[complex, complex, complex, complex], end: int) -> float:
+    """Curvature at an end by another library: the derivative and second derivative of svgpathtools."""
+    curve = CubicBezier(*cubic)
+    v, w = curve.derivative(end), curve.derivative(end, 2)
+    return (v.conjugate() * w).imag / abs(v) ** 3
+
+
 def test_armhole_is_smooth_and_level_at_the_underarm(any_bodice: Pattern) -> None:
     for piece in any_bodice.pieces:
         path = next(e for e in piece.outline if e.name == "armhole").path
         assert abs(path.end_direction - 1) < 1e-9, "front and back meet in a smooth bowl"
-        first, second = path.segments
-        assert abs((first[3] - first[2]) / abs(first[3] - first[2]) - (second[1] - second[0]) / abs(second[1] - second[0])) < 1e-9
+        for a, b in pairwise(path.segments):
+            # Direction and curvature run on, by second differences of the control points (fontTools and svgpathtools do the same).
+            assert abs((a[3] - a[2]) / abs(a[3] - a[2]) - (b[1] - b[0]) / abs(b[1] - b[0])) < 1e-9
+            assert bend_at(a, 1) == pytest.approx(bend_at(b, 0), abs=1e-6)
+        assert max(z.imag for s in path.segments for z in s) <= path.end.imag + 0.02, "nowhere below the underarm"
 
 
 def test_necklines_run_on_over_the_shoulder(any_bodice: Pattern) -> None:

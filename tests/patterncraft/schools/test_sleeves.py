@@ -3,7 +3,7 @@
 import pytest
 
 from patterncraft.drafting.armhole_of import whole_armhole
-from patterncraft.drafting.cap import FRONT, Levers, fitted_side, solve_cap, turned_to_front, whole_cap
+from patterncraft.drafting.cap import Levers, fitted_cap, solve_cap, turned_to_front
 from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
@@ -46,7 +46,8 @@ def test_below_the_notches_the_compass_cap_copies_the_armhole_and_takes_no_ease(
     reversed_cap = cap.reversed()
     for along in (1.0, 2.5, 4.0):
         on_cap = reversed_cap.at(along) - reversed_cap.start
-        assert on_cap == pytest.approx(front.path.at(along), abs=1e-6)
+        # One fair curve through places of the armhole: a hundredth of a millimetre off it between them.
+        assert abs(on_cap - front.path.at(along)) < 2e-3
     promise = next(p for p in ledger(block.pattern, HouseRules()) if p.name == "armhole")
     assert promise.length_a - (promise.length_b or 0) == pytest.approx(2, abs=0.02)
     assert promise.kept
@@ -93,8 +94,7 @@ def test_solver_uses_its_levers_in_order_and_names_the_nearest_when_none_does_it
     def draw(levers: Levers) -> Path:
         wide = 16 + levers.width
         lower = Path(((wide + 0j, wide - 3 + 0j, wide - 4.5 - 1.5j, wide - 5.5 - 3j),))
-        side = fitted_side(lower, complex(0, -14 - levers.height), FRONT, levers.roundness)
-        return whole_cap(turned_to_front(side), side)
+        return fitted_cap(turned_to_front(lower), lower, complex(0, -14 - levers.height), levers.roundness)
 
     plain = draw(Levers()).length
     near = solve_cap(draw, plain - 2, 2.1)

@@ -953,7 +953,7 @@ export interface components {
         };
         /**
          * AuditOut
-         * @description ``kept`` null: told, not judged. ``wanted``: body and ease, where the line is a girth.
+         * @description ``kept`` null: told, not judged. ``wanted``: what it is held against, and how that is called.
          */
         AuditOut: {
             /** Cure */
@@ -967,6 +967,8 @@ export interface components {
             title: string;
             /** Wanted */
             wanted: string;
+            /** Wanted Label */
+            wanted_label: string;
         };
         /** BeforeAfter */
         BeforeAfter: {

@@ -25,6 +25,9 @@ interface Props {
 export const Sheet = memo(function Sheet({ piece, plain, dimmed, back, scale }: Props) {
   const clip = useId();
   const text = 13 / scale;
+  // A name as wide as its sheet at most, and still to be read.
+  const wide = piece.box.right - piece.box.left;
+  const name = Math.max(text * 0.8, Math.min(text * 1.25, (1.7 * wide) / piece.name.length));
   return (
     <g
       transform={`translate(${piece.at.x} ${piece.at.y})${piece.turn ? ` rotate(${piece.turn})` : ""}`}
@@ -124,7 +127,7 @@ export const Sheet = memo(function Sheet({ piece, plain, dimmed, back, scale }: 
         className="fill-ink stroke-none font-serif"
         transform={`translate(${piece.label_at.x} ${piece.label_at.y})`}
       >
-        <text fontSize={text * 1.25} className="stroke-paper [paint-order:stroke]" strokeWidth={text * 0.3}>
+        <text fontSize={name} className="stroke-paper [paint-order:stroke]" strokeWidth={name * 0.24}>
           {piece.name}
         </text>
         {piece.note && (

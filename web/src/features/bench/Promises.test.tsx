@@ -2,7 +2,7 @@ import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
-import { Promises } from "./Promises";
+import { inOrder, Promises } from "./Promises";
 
 const seam = (name: string, a: number, b: number, kept: boolean): Schemas["PromiseOut"] => ({
   name,
@@ -20,8 +20,8 @@ const seam = (name: string, a: number, b: number, kept: boolean): Schemas["Promi
   ticks_a: [4],
   ticks_b: [4],
   intervals: [
-    { start: "start", end: "notch", a: "4 cm", b: "4 cm", difference: "0 cm" },
-    { start: "notch", end: "end", a: "5 cm", b: "5 cm", difference: "0 cm" },
+    { start: "start", end: "notch", a: "4 cm", b: "4 cm", difference: "0 cm", rule: "", kept: true },
+    { start: "notch", end: "end", a: "5 cm", b: "5 cm", difference: "0 cm", rule: "", kept: true },
   ],
   edges: [{ piece: "front", edge: name }],
 });
@@ -33,6 +33,8 @@ describe("the promises", () => {
         promises={[seam("side", 20, 20, true), seam("shoulder", 12.4, 12, false)]}
         kept={1}
         broken={1}
+        account={[]}
+        touched={[]}
         onShow={() => {}}
       />,
     );
@@ -41,17 +43,61 @@ describe("the promises", () => {
     expect(screen.getByRole("button", { name: /side\s*kept/ })).toBeInTheDocument();
   });
 
+  it("puts broken seams first, then those that the step in hand touches", () => {
+    const seams = [
+      seam("neckline", 9, 9, true),
+      seam("side", 20, 20, true),
+      seam("shoulder", 12.4, 12, false),
+    ];
+    const side = { ...seams[1], edges: [{ piece: "sleeve", edge: "cap" }] } as (typeof seams)[number];
+    const order = inOrder(
+      [seams[0], side, seams[2]].filter((s) => s !== undefined),
+      ["sleeve"],
+    );
+    expect(order.map((p) => p.name)).toEqual(["shoulder", "side", "neckline"]);
+  });
+
+  it("shows that all the paper is there, sheet by sheet and in all", async () => {
+    const line = { piece: "front", block: "800.0", new: "12.5", away: "0.4", area: "812.1", balanced: true };
+    const all = { ...line, piece: "all", balanced: false };
+    render(
+      <Promises promises={[]} kept={0} broken={0} account={[line, all]} touched={[]} onShow={() => {}} />,
+    );
+    await userEvent.click(screen.getByRole("button", { name: "open the ledger" }));
+    const rows = within(screen.getByTestId("account")).getAllByRole("row");
+    expect(rows[1]).toHaveTextContent("front800.012.50.4812.1▮▮ all there");
+    expect(rows[2]).toHaveTextContent("does not come out");
+  });
+
   it("shows a seam on the table when it is clicked", async () => {
     const show = vi.fn();
-    render(<Promises promises={[seam("side", 20, 20, true)]} kept={1} broken={0} onShow={show} />);
+    render(
+      <Promises
+        promises={[seam("side", 20, 20, true)]}
+        kept={1}
+        broken={0}
+        account={[]}
+        touched={[]}
+        onShow={show}
+      />,
+    );
     await userEvent.click(screen.getByRole("button", { name: /side\s*kept/ }));
     expect(show).toHaveBeenCalledWith([{ piece: "front", edge: "side" }]);
   });
 
   it("opens the ledger with every interval between notches and the cure", async () => {
-    render(<Promises promises={[seam("shoulder", 12.4, 12, false)]} kept={0} broken={1} onShow={() => {}} />);
+    render(
+      <Promises
+        promises={[seam("shoulder", 12.4, 12, false)]}
+        kept={0}
+        broken={1}
+        account={[]}
+        touched={[]}
+        onShow={() => {}}
+      />,
+    );
     await userEvent.click(screen.getByRole("button", { name: "open the ledger" }));
-    const table = within(screen.getByRole("table"));
+    const table = within(screen.getAllByRole("table")[0] as HTMLElement);
     expect(table.getByText("start to notch")).toBeInTheDocument();
     expect(table.getByText(/broken. True one of them/)).toBeInTheDocument();
   });

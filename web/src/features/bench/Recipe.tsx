@@ -158,9 +158,7 @@ function StepLine(props: Props & { step: Step; index: number; open: boolean }) {
           }}
         />
       )}
-      <div
-        className={`mt-1 flex-wrap gap-1 text-sm ${open ? "flex" : "hidden group-focus-within:flex pointer-coarse:flex"}`}
-      >
+      <div className={`mt-1 flex-wrap gap-1 text-sm ${open ? "flex" : "hidden"}`}>
         <StepButton name={`Move step ${s.number} up`} disabled={i === 0} onClick={() => props.onMove(i, -1)}>
           up
         </StepButton>

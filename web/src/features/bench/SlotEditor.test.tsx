@@ -4,13 +4,14 @@ import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
 import { begin, type Composing, type MoveOut, type Slot } from "./composing";
 import { OpenSentence, Sentence } from "./Sentence";
-import { SlotEditor } from "./SlotEditor";
+import { SlotEditor } from "./slots/SlotEditor";
 
 const slot = (name: string, pick: Slot["pick"], fields: string[], optional = false): Slot => ({
   name,
   pick,
-  fields,
+  fields: fields.map((f) => ({ name: f, title: f, unit: "", low: null, high: null, whole: false })),
   optional,
+  choices: [],
   prompt: `${name}?`,
 });
 const move: MoveOut = {
@@ -18,6 +19,10 @@ const move: MoveOut = {
   title: "Rotate dart",
   group: "Darts",
   key: "r",
+  about: "",
+  synonyms: [],
+  handle: "mouth",
+  picture: null,
   template: [
     { text: "Rotate the ", slot: "" },
     { text: "", slot: "dart" },
@@ -48,12 +53,18 @@ const edge = (name: string): Schemas["DrawnEdge"] => ({
   d: "M 0 0 L 1 1",
   cut: false,
   sewn: "12 cm",
+  middle: { x: 0.5, y: 0.5 },
 });
 const table: Schemas["Drawing"] = {
   box: { left: 0, top: 0, right: 9, bottom: 9 },
   pieces: [
     {
       name: "front",
+      number: 1,
+      turn: 0,
+      bounds: { left: 0, top: 0, right: 9, bottom: 9 },
+      cut: "cut 1 on the fold",
+      combs: [],
       at: { x: 0, y: 0 },
       box: { left: 0, top: 0, right: 9, bottom: 9 },
       outline: "M 0 0 Z",
@@ -82,6 +93,7 @@ function editor(c: Composing, pointed: Record<string, unknown> | null = null) {
       composing={c}
       table={table}
       unit="cm"
+      words={[]}
       pointed={pointed}
       onFill={onFill}
       onTry={onTry}
@@ -121,9 +133,9 @@ describe("the open slot by keyboard", () => {
     const { onFill } = editor(whole);
     expect(screen.getByRole("button", { name: "all" })).toHaveAttribute("aria-pressed", "true");
     await userEvent.click(screen.getByRole("button", { name: "half" }));
-    expect(onFill).toHaveBeenCalledWith({ share: 0.5, amount: undefined }, { amount: "" });
+    expect(onFill).toHaveBeenCalledWith({ share: 0.5, amount: undefined }, { amount: "" }, true);
     await userEvent.type(screen.getByRole("textbox"), "2");
-    expect(onFill).toHaveBeenLastCalledWith({ amount: undefined, share: undefined }, { amount: "2" });
+    expect(onFill).toHaveBeenLastCalledWith({ amount: undefined, share: undefined }, { amount: "2" }, true);
   });
 });
 

@@ -68,7 +68,7 @@ export function StyleBench({ id, moves, unit }: Props) {
         return true;
       }
       const opened = GROUPS.find((g) => g[0]?.toLowerCase() === key && moves.some((m) => m.group === g));
-      if (opened && !composing) setGroup(opened);
+      if (opened) setGroup(opened);
       return opened !== undefined;
     },
     onEnter: () => void putIn(),
@@ -101,7 +101,11 @@ export function StyleBench({ id, moves, unit }: Props) {
   const ghostPieces = ghost?.table.pieces ?? [];
   const work = ghost ?? detail.work;
   const placing = slot?.pick === "place" || slot?.pick === "line" || slot?.pick === "zone";
-  const edit = (next: Fields[], label: string) => void setSteps(next, label).catch(() => undefined);
+  const edit = (next: Fields[], label: string) =>
+    void setSteps(next, label).then(
+      () => act({ type: "choose", index: null }),
+      () => undefined,
+    );
 
   const hold = (e: PointerEvent<SVGGElement>, handle: Drag["handle"], more: Partial<Drag> = {}): Drag => {
     e.currentTarget.ownerSVGElement?.setPointerCapture(e.pointerId);
@@ -237,14 +241,14 @@ export function StyleBench({ id, moves, unit }: Props) {
                 <ToolButton label="Tape between two places" pressed={tape.on} onClick={tape.toggle}>
                   tape
                 </ToolButton>
-                <ToolButton label="Slide and turn sheets" pressed={laying.on} onClick={laying.toggle}>
+                <ToolButton label="Lay: slide and turn sheets" pressed={laying.on} onClick={laying.toggle}>
                   lay
                 </ToolButton>
                 <ToolButton label="List of sheets" pressed={list} onClick={() => setList(!list)}>
                   sheets
                 </ToolButton>
                 <ToolButton label="Show how it bends" pressed={bends} onClick={() => setBends(!bends)}>
-                  bend
+                  bends
                 </ToolButton>
                 <ToolButton
                   label="Plain lines instead of paper"

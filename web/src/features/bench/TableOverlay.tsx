@@ -44,7 +44,7 @@ export function TableOverlay(props: Props) {
   const lit = own.length > 0 ? own : pieces;
   const field = slot?.fields[0]?.name ?? "";
   const mouth = moves.find((m) => m.handle === "mouth");
-  const sheet = ghostPieces[0];
+  const sheet = ghostPieces.length > 0 ? own[0] : undefined;
   return (
     <>
       {shown.length > 0 && <ShownEdges pieces={pieces} edges={shown} />}

@@ -1,20 +1,79 @@
 import { describe, expect, it } from "vitest";
 import { back, begin, fill, isAsked, type MoveOut, nextOpen, openSlot, reopen, stepOf } from "./composing";
 
+const field = (name: string): MoveOut["slots"][number]["fields"][number] => ({
+  name,
+  title: name,
+  unit: "",
+  low: null,
+  high: null,
+  whole: false,
+});
+const slot = (
+  name: string,
+  pick: MoveOut["slots"][number]["pick"],
+  fields: string[],
+  optional = false,
+): MoveOut["slots"][number] => ({
+  name,
+  prompt: `${name}?`,
+  pick,
+  fields: fields.map(field),
+  optional,
+  choices: [],
+});
 const rotate: MoveOut = {
   move: "rotate_dart",
   title: "Rotate dart",
   group: "Darts",
   key: "r",
+  about: "",
+  synonyms: [],
+  handle: "mouth",
+  picture: null,
   template: [],
   slots: [
-    { name: "piece", prompt: "On which piece?", pick: "piece", fields: ["piece"], optional: false },
-    { name: "dart", prompt: "Which dart?", pick: "dart", fields: ["dart"], optional: false },
-    { name: "to", prompt: "To where?", pick: "place", fields: ["to"], optional: false },
-    { name: "how much", prompt: "How much?", pick: "how much", fields: ["share", "amount"], optional: true },
+    slot("piece", "piece", ["piece"]),
+    slot("dart", "dart", ["dart"]),
+    slot("to", "place", ["to"]),
+    slot("how much", "how much", ["share", "amount"], true),
   ],
 };
 const to = { edge: "shoulder", fraction: 0.5 };
+
+const cut: MoveOut = {
+  ...rotate,
+  move: "cut_along",
+  handle: "line",
+  slots: [
+    slot("piece", "piece", ["piece"]),
+    slot("line", "line", ["line"]),
+    slot("seam", "name", ["seam"], true),
+  ],
+};
+const armhole = { edge: "armhole", fraction: 0.5 };
+const dart = { dart: "waist dart" };
+
+describe("a line drawn place by place", () => {
+  it("is asked for until it has two places, and may then take more", () => {
+    const one = fill(begin(cut), { piece: "front", line: { through: [armhole] } }, {}, "line");
+    expect(nextOpen(cut, one)).toBe("line");
+    const two = fill(one, { line: { through: [armhole, dart] } }, {}, "line");
+    expect(nextOpen(cut, two)).toBeNull();
+    expect(two.open).toBe("line");
+  });
+
+  it("loses its last place first when one goes back", () => {
+    const line = { through: [armhole, dart], shape: "curve" };
+    const c = { ...begin(cut, { piece: "front", line }), open: "line" };
+    expect(back(c)?.fields.line).toEqual({ through: [armhole], shape: "curve" });
+    expect(back(back(c) ?? c)?.fields.line).toBeUndefined();
+  });
+
+  it("may be one drawn before, by its name", () => {
+    expect(nextOpen(cut, fill(begin(cut), { piece: "front", line: "yoke line" }))).toBeNull();
+  });
+});
 
 describe("composing a sentence", () => {
   it("asks for the dart first: it brings its piece", () => {

@@ -19,11 +19,13 @@ export function pieceUnder(pieces: Piece[], at: TablePoint): Piece | undefined {
   );
 }
 
+const bare = ({ x, y }: TablePoint) => ({ x, y });
+
 export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | undefined, steps: unknown[]) {
   const [on, setOn] = useState(false);
   const [first, setFirst] = useState<TapeEnd | null>(null);
   const measure = useMutation({
-    mutationFn: (ends: { piece: string; a: TablePoint; b: TablePoint }) =>
+    mutationFn: (ends: { piece: string; a: Schemas["Point"]; b: Schemas["Point"] }) =>
       ok(
         client.POST("/api/measure", {
           body: {
@@ -42,7 +44,7 @@ export function useTape(style: Pick<Schemas["StyleDetail"], "id" | "blocks"> | u
       measure.reset();
       setFirst({ piece: piece.name, at });
     } else {
-      measure.mutate({ piece: piece.name, a: first.at, b: at });
+      measure.mutate({ piece: piece.name, a: bare(first.at), b: bare(at) });
       setFirst(null);
     }
   };

@@ -161,11 +161,11 @@ function MeasureRow(p: RowProps) {
       className={`grid grid-cols-[26px_minmax(0,1fr)_auto_104px] items-center gap-x-2 border-line border-t py-[3px] ${p.current ? "bg-chalk-pale/60" : ""}`}
     >
       <span className="text-right text-quiet">{p.number}</span>
-      <span className="truncate">
+      <span className="flex min-w-0 flex-wrap items-baseline gap-x-2 leading-tight">
         <label htmlFor={id} className="font-medium" onPointerDown={p.onFocus}>
           {m.title}
         </label>
-        <span className="ml-2 text-quiet text-sm" title={p.asked.join(", ")}>
+        <span className="text-quiet text-sm" title={p.asked.join(", ")}>
           {p.asked.length === 0
             ? "for later"
             : p.asked.length === 1

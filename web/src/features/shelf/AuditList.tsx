@@ -30,7 +30,11 @@ export function AuditList({ lines, onCure, busy }: Props) {
                 {x.kept === null ? "" : x.kept ? "kept" : "broken"}
               </span>
             </p>
-            {x.wanted && <p className="text-quiet text-sm">body and ease: {x.wanted}</p>}
+            {x.wanted && (
+              <p className="text-quiet text-sm">
+                {x.wanted_label}: {x.wanted}
+              </p>
+            )}
             <p className="text-quiet text-sm">
               {x.wanted && "on the paper: "}
               {x.text}

@@ -7,6 +7,7 @@ import { keys, useBlock, useSession } from "../../api/queries";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
 import { AuditList } from "./AuditList";
 import { Construction } from "./Construction";
+import { Redraft } from "./Redraft";
 import { StateTag } from "./Shelf";
 
 const STATES = ["drafted", "toile", "fitted", "retired"];
@@ -58,6 +59,7 @@ export function BlockPage() {
             ))}
           </Listed>
         )}
+        <Redraft block={b} />
         <Listed title="Revisions">
           {b.revisions.map((r) => (
             <li key={r.number}>

@@ -82,11 +82,11 @@ function BlockCard({ block }: { block: Schemas["BlockOut"] }) {
         <span className="block h-[118px]">
           <Silhouette drawing={block.drawing} label={`${block.name}: its pieces`} />
         </span>
-        <span className="mt-2 block font-serif text-[17px] leading-tight">{block.name}</span>
-        <span className="block truncate text-quiet" title={block.person}>
-          {block.person || "for nobody yet"}
+        <span className="mt-2 block font-serif text-[17px] leading-tight [overflow-wrap:anywhere]">
+          {block.name}
         </span>
-        <span className="mt-1 flex items-center justify-between text-sm">
+        <span className="block text-quiet [overflow-wrap:anywhere]">{block.person || "for nobody yet"}</span>
+        <span className="mt-1 flex flex-wrap items-center justify-between gap-x-2 text-sm">
           <StateTag state={block.state} />
           <span className="text-quiet">
             rev. {block.revision} · {block.made}

@@ -17,9 +17,7 @@ export function StyleCards({ styles }: { styles: Schemas["StyleOut"][] }) {
             </div>
             <div className="min-w-0">
               <p className="font-serif text-[17px] leading-tight">{s.name}</p>
-              <p className="truncate text-quiet" title={`${s.block}, ${s.person}`}>
-                {s.person || s.block}
-              </p>
+              <p className="text-quiet [overflow-wrap:anywhere]">{s.person || s.block}</p>
               <p className="text-quiet text-sm">
                 {s.steps} {s.steps === 1 ? "step" : "steps"} · {s.changed}
               </p>

@@ -69,7 +69,7 @@ export function LengthEntry({
   }, [focus]);
   // A handle dragged on the table writes here too.
   useEffect(() => {
-    if (document.activeElement !== input.current) setText(known);
+    setText((typed) => (typed.trim() === known ? typed : known));
   }, [known]);
   return (
     <label className="flex items-center gap-2">

@@ -1,0 +1,128 @@
+import { describe, expect, it } from "vitest";
+import { AT_REST, type BenchState, bench, type Drag, dragged, pointing, trial } from "./benchState";
+import type { MoveOut, Slot } from "./composing";
+
+const slot = (name: string, pick: Slot["pick"], optional = false): Slot => ({
+  name,
+  prompt: `${name}?`,
+  pick,
+  fields: [{ name, title: name, unit: "", low: null, high: null, whole: false }],
+  optional,
+  choices: [],
+});
+const verb = (move: string, handle: MoveOut["handle"], slots: Slot[]): MoveOut => ({
+  move,
+  title: move,
+  group: "Cut",
+  key: move[0] ?? "",
+  about: "",
+  synonyms: [],
+  handle,
+  picture: null,
+  template: [],
+  slots,
+});
+const cut = verb("cut_along", "line", [
+  slot("piece", "piece"),
+  slot("line", "line"),
+  slot("seam", "name", true),
+]);
+const rotate = verb("rotate_dart", "mouth", [
+  slot("piece", "piece"),
+  slot("dart", "dart"),
+  slot("to", "place"),
+]);
+const hold = (handle: Drag["handle"], more: Partial<Drag> = {}): Drag => ({
+  handle,
+  pointer: 7,
+  index: 0,
+  from: 0,
+  at: 0,
+  ...more,
+});
+const run = (...events: Parameters<typeof bench>[1][]): BenchState => events.reduce(bench, AT_REST);
+const armhole = { edge: "armhole", fraction: 0.5 };
+const dart = { dart: "waist dart" };
+
+describe("the bench", () => {
+  it("fills a line place by place from what the hand points at, and stays open for the next", () => {
+    const begun = run({ type: "start", move: cut });
+    expect(pointing(begun)).toEqual({ field: "line", index: 0 });
+    const step = { move: "cut_along", piece: "front", line: { through: [armhole] } };
+    const one = bench(begun, { type: "taken", step });
+    expect(one.composing?.fields).toEqual({ piece: "front", line: { through: [armhole] } });
+    expect(pointing(one)).toEqual({ field: "line", index: 1 });
+    const two = bench(one, { type: "taken", step: { ...step, line: { through: [armhole, dart] } } });
+    expect(two.composing?.open).toBe("line");
+  });
+
+  it("keeps the piece that the sentence already speaks of", () => {
+    const begun = run({ type: "start", move: cut, fields: { piece: "front" } });
+    const other = bench(begun, { type: "taken", step: { piece: "back", line: { through: [armhole] } } });
+    expect(other.composing?.fields.piece).toBe("front");
+  });
+
+  it("moves the place of a line that the hand has hold of, not the next one", () => {
+    const line = { through: [armhole, dart] };
+    const begun = run(
+      { type: "start", move: cut, fields: { piece: "front", line } },
+      { type: "open", slot: "line" },
+    );
+    const held = bench(begun, { type: "take hold", drag: hold("place", { index: 1 }) });
+    expect(pointing(held)).toEqual({ field: "line", index: 1 });
+    expect(pointing(bench(held, { type: "let go" }))).toEqual({ field: "line", index: 2 });
+  });
+
+  it("takes a dart by its mouth: the sentence begins with it and asks where to", () => {
+    const fields = { piece: "front", dart: "side dart" };
+    const dragging = run({ type: "start", move: rotate, fields, drag: hold("mouth") });
+    expect(dragging.composing?.open).toBe("to");
+    expect(dragging.drag?.handle).toBe("mouth");
+    expect(pointing(dragging)).toEqual({ field: "to", index: null });
+  });
+
+  it("asks the server for the steps before the one in the making only", () => {
+    const steps = [{ move: "a" }, { move: "b" }, { move: "c" }];
+    expect(trial(AT_REST, steps)).toBeNull();
+    const fresh = run({ type: "start", move: cut, fields: { piece: "front" } });
+    expect(trial(fresh, steps)).toEqual({ before: steps, step: { move: "cut_along", piece: "front" } });
+    const earlier = run({
+      type: "reopen",
+      move: rotate,
+      step: { move: "rotate_dart", ...dart },
+      index: 1,
+      slot: "to",
+    });
+    expect(trial(earlier, steps)?.before).toEqual([{ move: "a" }]);
+  });
+
+  it("does not drop the next sentence when the one before it is put in late", () => {
+    const first = run({ type: "start", move: cut });
+    const second = bench(first, { type: "start", move: rotate });
+    const late = bench(second, {
+      type: "put in",
+      composing: first.composing as NonNullable<typeof first.composing>,
+    });
+    expect(late.composing?.move.move).toBe("rotate_dart");
+    expect(bench(first, { type: "put in", composing: first.composing as never }).composing).toBeNull();
+  });
+
+  it("goes back to the newest state with Escape when nothing is composed", () => {
+    const looking = run({ type: "choose", index: 2 });
+    expect(looking.chosen).toBe(2);
+    expect(bench(looking, { type: "back" }).chosen).toBeNull();
+  });
+
+  it("hides and shows sheets", () => {
+    const out = run({ type: "hide", piece: "back" }, { type: "hide", piece: "sleeve" });
+    expect(out.hidden).toEqual(["back", "sleeve"]);
+    expect(bench(out, { type: "hide", piece: "back" }).hidden).toEqual(["sleeve"]);
+    expect(bench(out, { type: "show all" }).hidden).toEqual([]);
+  });
+
+  it("opens a strip as far as the hand goes, in whole millimetres, and never below nothing", () => {
+    const grip = hold("strip", { from: 2.5, at: 40 });
+    expect(dragged(grip, 43.16)).toBe(5.7);
+    expect(dragged(grip, 30)).toBe(0);
+  });
+});
