@@ -2,10 +2,10 @@
 
 import sys
 
-from . import kernel, schools, served
+from . import kernel, schools, served, work
 from .clock import table
 
-PARTS = {"kernel": kernel.rows, "schools": schools.rows, "served": served.rows}
+PARTS = {"kernel": kernel.rows, "work": work.rows, "schools": schools.rows, "served": served.rows}
 
 if __name__ == "__main__":
     print(table([row for name in sys.argv[1:] or PARTS for row in PARTS[name]()]))

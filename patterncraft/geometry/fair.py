@@ -41,13 +41,14 @@ def fair_curve(places: Sequence[complex], leaving: complex | None = None, arrivi
     into = None if arriving is None else arriving / abs(arriving)
     lengths = [abs(b - a) for a, b in itertools.pairwise(points)]
     cubics: list[Cubic] = []
-    for _ in range(ROUNDS):
+    for left in range(ROUNDS - 1, -1, -1):
         speeds = _speeds(points, lengths, out, into)
         cubics = [
             (a, a + u * (h / 3), b - v * (h / 3), b)
             for a, b, u, v, h in zip(points, points[1:], speeds, speeds[1:], lengths, strict=False)
         ]
-        lengths = [arc_length(c) for c in cubics]
+        if left:
+            lengths = [arc_length(c) for c in cubics]
     return Path(tuple(cubics))
 
 

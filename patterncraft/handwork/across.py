@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -10,9 +11,9 @@ from ..geometry.flatten import flat_path
 from ..geometry.intersect import line_crossings
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
-from ..geometry.region import crossing_pair
-from ..geometry.segment import Segment, split
-from ..paper.nearest import nearest_on
+from ..geometry.region import box_of, crossing_pair
+from ..geometry.segment import Segment, hull_box, split
+from ..paper.nearest import nearest_of
 from ..paper.piece import Piece
 from ..tolerances import SNAP
 
@@ -33,13 +34,19 @@ class Meeting(NamedTuple):
 
 def meetings(piece: Piece, line: Path, allowed: list[complex]) -> list[Meeting]:
     """Where the line meets the outline, in order along the line, but for the places ``allowed``."""
-    points = flat_path(line)
+    points = flat_path(line, 0.005)
     found: list[Meeting] = []
     done = 0.0
+    boxes = [[hull_box(seg) for seg in e.path.segments] for e in piece.outline]
     for a, b in pairwise(points):
+        left, right = sorted((a.real, b.real))
+        top, bottom = sorted((a.imag, b.imag))
         for index, e in enumerate(piece.outline):
             before = 0.0
-            for seg in e.path.segments:
+            for seg, box in zip(e.path.segments, boxes[index], strict=True):
+                if box[0] > right + HAIR or box[2] < left - HAIR or box[1] > bottom + HAIR or box[3] < top - HAIR:
+                    before += segment_length(seg)
+                    continue
                 for hit in line_crossings(a, b, seg):
                     if all(abs(hit.point - z) > HAIR for z in allowed):
                         on = before + _upto(seg, hit.t)
@@ -71,15 +78,28 @@ def refuse_along_edge(piece: Piece, line: Path, field: str) -> None:
     whole = line.length
     spots = [line.at(whole * k / 12) for k in range(1, 12)]
     for e in piece.outline:
-        near = [nearest_on(e.path, z)[0] < ALONG for z in spots]
+        left, top, right, bottom = box_of(e.path.segments)
+        near = [
+            left - ALONG <= z.real <= right + ALONG
+            and top - ALONG <= z.imag <= bottom + ALONG
+            and min(nearest_of(s, z)[0] for s in e.path.segments) < ALONG
+            for z in spots
+        ]
         if any(a and b for a, b in pairwise(near)):
             raise BadPlace(
                 f"the line runs along the {e.name}.", piece.name, "Lead it over the paper, or redraw that edge instead.", field
             )
 
 
-def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str) -> None:
-    """Raises BadPlace for a line that leaves the paper, MoveRefused for one over an open or double-pointed dart."""
+def looked_at(line: Path) -> list[complex]:
+    """The places of a line that must be on the paper, when it meets no edge on its way."""
+    whole = line.length
+    return [line.at(whole * f) for f in (0.02, 0.5, 0.98)]
+
+
+def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str, inside: Sequence[bool] | None = None) -> None:
+    """Raises BadPlace for a line that leaves the paper, MoveRefused for one over an open or double-pointed dart. ``inside``:
+    whether the places of ``looked_at`` are on the paper, where that is known already."""
     for m in found:
         edge = piece.outline[m.edge]
         if edge.kind == "dart":
@@ -97,7 +117,7 @@ def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str) -
             "Begin or end it there, or lead it over the paper.",
             field,
         )
-    for a, b in pairwise(flat_path(line)):
+    for a, b in pairwise(flat_path(line)) if piece.lenses else ():
         if over := next((x for x in piece.lenses if x.is_crossed_by(a, b)), None):
             raise MoveRefused(
                 f"the line runs through the {over.name}, which is double-pointed.",
@@ -105,7 +125,5 @@ def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str) -
                 "Lead it past the dart, or cut the piece at its waist first.",
                 field,
             )
-    whole = line.length
-    inside = piece.contains(*(line.at(whole * f) for f in (0.02, 0.5, 0.98)))
-    if not all(inside):
+    if not all(piece.contains(*looked_at(line)) if inside is None else inside):
         raise BadPlace("the line does not run over the paper.", piece.name, "Lead it from edge to edge over the piece.", field)

@@ -19,7 +19,7 @@ from ..paper.piece import Piece
 from ..paper.sewn import Spot, distance_of, neighbours, point_of, run_holding, run_of, runs_of, sewn_length, spot_along
 from ..places.line import line_on
 from ..places.place import Place, on_edge
-from .across import meetings, refuse_leaving
+from .across import looked_at, meetings, refuse_leaving
 from .spreading import Slash
 
 CORNER = 0.3
@@ -124,6 +124,7 @@ def _both(ends: tuple[Spot | None, ...]) -> tuple[Spot, Spot]:
 def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], field: str) -> None:
     """Raises MoveRefused or BadPlace where paper cannot be slashed so: through a fold, an open dart or a double-pointed
     one, over another slash, or hinged on a corner. ``hinged``: "near" and "far", as the slash holds there."""
+    inside = piece.contains(*(z for s in slashes for z in looked_at(s.path)))
     for k, s in enumerate(slashes, 1):
         for end in (s.near, s.far):
             if piece.outline[end.edge].kind == "fold":
@@ -135,7 +136,7 @@ def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], fie
                 )
         _refuse_corner(piece, s, hinged, field)
         try:
-            refuse_leaving(piece, s.path, meetings(piece, s.path, [s.path.start, s.path.end]), field)
+            refuse_leaving(piece, s.path, meetings(piece, s.path, [s.path.start, s.path.end]), field, inside[3 * k - 3 : 3 * k])
         except (BadPlace, MoveRefused) as e:
             e.message = f"slash {k}: {e.message}"
             raise

@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import NamedTuple
 
 from ..geometry.fair import fair_curve
 from ..geometry.length import segment_length
 from ..geometry.path import Path, straight
-from ..geometry.solving import where_zero
 from ..paper.draw import redraw
 from ..paper.edge import Edge
-from ..paper.nearest import nearest_on
+from ..paper.nearest import nearest_of
 from ..paper.piece import Piece
 from ..paper.trace import NEW_PAPER, Traces, cut_traces, stretched
 from ..tolerances import CLOSE, SNAP
+
+STEPS = 14
+"""Secants at most to the length wanted; four or five are usual."""
 
 
 class Smoothed(NamedTuple):
@@ -101,25 +102,18 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
     if not keep_length:
         return curve(0.0)
     wanted = sum(e.length for e in parts)
-
-    def miss(off: float) -> float:
-        return curve(off).length - wanted
-
-    low, high = _bracket(miss, 0.25 * wanted)
-    sign = 1.0 if low == high or miss(low) < 0 else -1.0
-    return curve(where_zero(lambda off: sign * miss(off), low, high, 1e-9)) if low != high else None
-
-
-def _bracket(miss: Callable[[float], float], reach: float) -> tuple[float, float]:
-    """Offsets between which the length is right, the nearest to none at all; (0, 0) where there are none."""
-    here = miss(0.0)
-    step = 0.02
-    while step < reach:
-        for low, high in ((0.0, step), (-step, 0.0)):
-            if miss(high if high else low) * here <= 0:
-                return low, high
-        step *= 2
-    return 0.0, 0.0
+    low, high = 0.0, 0.02
+    path = curve(low)
+    short, long = path.length - wanted, curve(high).length - wanted
+    for _ in range(STEPS):
+        if abs(short) < CLOSE * 1e-2:
+            return path
+        if long == short or abs(high) > 0.25 * wanted:
+            return None
+        low, high = high - long * (high - low) / (long - short), low
+        path, long = curve(low), short
+        short = path.length - wanted
+    return path if abs(short) < CLOSE else None
 
 
 def _straight(start: complex, end: complex, spots: list[complex]) -> bool:
@@ -131,14 +125,19 @@ def _straight(start: complex, end: complex, spots: list[complex]) -> bool:
 
 
 def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
-    """The largest distance at a corner of the parts by which the path runs inside (cuts off) and outside (adds)."""
+    """The largest distance at a corner of the parts by which the path runs inside (cuts off) and outside (adds).
+
+    Between two middles of strips the path is one cubic: the corners there are held against it alone.
+    """
     cut_off = added = 0.0
+    by_strips = len(path.segments) == sum(not _is_new(e) for e in parts) + 1
+    strip = 0 if _is_new(parts[0]) else 1
     for e in parts[1:]:
-        z = e.path.start
-        gap, along = nearest_on(path, z)
-        outside = ((z - path.at(along)) * (1j * path.direction_at(along)).conjugate()).real < 0
-        if outside:
+        near = path.segments[strip : strip + 1] if by_strips else path.segments
+        gap, foot, way = min(nearest_of(s, e.path.start) for s in near)
+        if ((e.path.start - foot) * (1j * way).conjugate()).real < 0:
             cut_off = max(cut_off, gap)
         else:
             added = max(added, gap)
+        strip += not _is_new(e)
     return cut_off, added

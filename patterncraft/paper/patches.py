@@ -12,7 +12,7 @@ from itertools import pairwise
 
 import pyclipper
 
-from ..geometry.flatten import flat_path
+from ..geometry.flatten import flat_path, flat_segment
 from ..geometry.path import Path
 from ..geometry.region import contains, signed_area
 from ..geometry.segment import Segment
@@ -20,8 +20,12 @@ from ..tolerances import SNAP
 
 FINE = 0.001
 """cm: how near a cut patch's polygon follows it."""
+COARSE = 0.01
+"""cm: the same for slivers between an old line and a new one, of which only the area split is wanted."""
 SCALE = 1e7
 """pyclipper counts in whole numbers: a unit is 1e-7 cm."""
+SEEN = 0.02
+"""cm²: a sliver smaller than this is counted, and not drawn."""
 CRUMB = 1e-4
 """cm²: less is a rounding, not paper."""
 
@@ -62,12 +66,15 @@ class Lobes:
         there = [s for p in new for s in p.segments]
         back = [s for p in reversed(old) for s in p.reversed().segments]
         net = signed_area([*there, *back])
-        loop = pyclipper.scale_to_clipper(_flat([*there, *back]), SCALE)
-        rings = [pyclipper.scale_from_clipper(r, SCALE) for r in pyclipper.SimplifyPolygon(loop, pyclipper.PFT_EVENODD)]
+        points = [z for s in (*there, *back) for z in flat_segment(s, COARSE)]
+        loop = [(int(z.real * SCALE), int(z.imag * SCALE)) for z in points]
+        rings = [[(x / SCALE, y / SCALE) for x, y in r] for r in pyclipper.SimplifyPolygon(loop, pyclipper.PFT_EVENODD)]
         gross = max(sum(abs(_area(r)) for r in rings), abs(net))
         self.added_area = 0.5 * (gross + net)
         self.cut_area = 0.5 * (gross - net)
-        self.added = [_path(r) for r in rings if abs(_area(r)) > CRUMB and not contains(outline, [_inner_point(r)])[0]]
+        seen = [r for r in rings if abs(_area(r)) > SEEN]
+        inside = contains(outline, [_inner_point(r) for r in seen])
+        self.added = [_path(r) for r, within in zip(seen, inside, strict=True) if not within]
 
 
 def _ring(patch: Path) -> Ring:

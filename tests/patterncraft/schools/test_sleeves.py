@@ -46,8 +46,8 @@ def test_below_the_notches_the_compass_cap_copies_the_armhole_and_takes_no_ease(
     reversed_cap = cap.reversed()
     for along in (1.0, 2.5, 4.0):
         on_cap = reversed_cap.at(along) - reversed_cap.start
-        # One fair curve through places of the armhole: a hundredth of a millimetre off it between them.
-        assert abs(on_cap - front.path.at(along)) < 2e-3
+        # One fair curve through places of the armhole: a thirtieth of a millimetre off it between them.
+        assert abs(on_cap - front.path.at(along)) < 3e-3
     promise = next(p for p in ledger(block.pattern, HouseRules()) if p.name == "armhole")
     assert promise.length_a - (promise.length_b or 0) == pytest.approx(2, abs=0.02)
     assert promise.kept
