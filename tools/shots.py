@@ -41,6 +41,33 @@ def drag_a_dart(page: Page) -> None:
         page.wait_for_timeout(200)
 
 
+def draw_a_line(page: Page) -> None:
+    """A style line from the armhole to the bust point, its last place still to be given."""
+    page.goto("/blocks/1")
+    page.get_by_label("Start a style from it").fill("Vesper bodice")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.locator("[data-mouth='front waist dart']").wait_for()
+    page.keyboard.press("c")
+    page.wait_for_timeout(400)
+    take(page, "verbs")
+    page.keyboard.press("c")
+    armhole = page.locator("[data-piece='front'] path[data-edge='armhole']").first.bounding_box()
+    point = page.locator("[data-piece='front'] circle").first.bounding_box()
+    if not armhole or not point:
+        raise RuntimeError("the demo has no armhole to draw a line from")
+    page.mouse.move(armhole["x"] + 2, armhole["y"] + armhole["height"] * 0.45)
+    page.wait_for_timeout(400)
+    page.mouse.down()
+    page.mouse.up()
+    page.mouse.move(point["x"] + point["width"] / 2, point["y"] + point["height"] / 2, steps=4)
+    page.wait_for_timeout(400)
+    page.mouse.down()
+    page.mouse.up()
+    page.wait_for_timeout(400)
+    take(page, "line")
+    page.keyboard.press("Escape")
+
+
 def main() -> None:
     OUT.mkdir(parents=True, exist_ok=True)
     app = Application(Path(tempfile.mkdtemp()))
@@ -84,6 +111,10 @@ def main() -> None:
             page.get_by_role("button", name="open the ledger").click()
             page.get_by_role("button", name=re.compile("^armhole")).click()
             take(page, "ledger")
+            page.goto("/bench/4")
+            page.locator("[data-piece='skirt front']").wait_for(state="attached")
+            take(page, "dress")
+            draw_a_line(page)
             drag_a_dart(page)
             take(page, "bench")
             page.mouse.up()

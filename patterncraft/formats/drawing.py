@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from ..finishing.finish import cut_words, lies_on_fold
 from ..geometry.curvature import comb
+from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, chain, straight
 from ..geometry.region import box_of
 from ..geometry.svgpath import pair, to_svg
@@ -16,6 +17,7 @@ from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
+from ..tolerances import SNAP
 from ..units import Unit, format_length
 from .table import Lie, Lies, tidy
 
@@ -80,9 +82,9 @@ class DrawnNotch(Strict):
 
 
 class DrawnPiece(Strict):
-    """One sheet of paper. ``combs``: how its curved edges bend, when asked for. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
-    seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
-    is cut, in words."""
+    """One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as seen about
+    that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``label_room``: cm of paper
+    for the name. ``cut``: how it is cut, in words. ``combs``: how its curved edges bend, when asked for."""
 
     name: str
     number: int
@@ -101,6 +103,7 @@ class DrawnPiece(Strict):
     patches: list[str]
     grain: str
     label_at: Point
+    label_room: float
     note: str
     cut: str
     combs: list[str]
@@ -134,6 +137,7 @@ def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str]
 def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends: bool) -> DrawnPiece:
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
+    label = _label_at(p)
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
     return DrawnPiece(
         name=p.name,
@@ -173,7 +177,8 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends:
         tapes=[to_svg(t) for t in p.paper.tapes],
         patches=[to_svg(t, closed=True) for t in p.paper.patches],
         grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
-        label_at=_label_at(p),
+        label_at=_xy(label),
+        label_room=_room_at(p, label),
         note=note,
         cut=cut_words(p),
         combs=[_comb(e.path) for e in p.outline if e.kind != "dart" and _is_curved(e.path)] if bends else [],
@@ -196,13 +201,20 @@ def _comb(path: Path) -> str:
     return " ".join([*teeth, "M " + " L ".join(pair(complex(t)) for t in tips)])
 
 
-def _label_at(p: Piece) -> Point:
+def _label_at(p: Piece) -> complex:
     left, top, right, bottom = p.box
     if p.grain:
         along = p.grain.end - p.grain.start
         lies = abs(along.real) > abs(along.imag)
-        return _xy(p.grain.start + (complex(0.8, -1.2) if lies else complex(0.8, 1.2)))
-    return _xy(complex(0.5 * (left + right), 0.5 * (top + bottom)))
+        return p.grain.start + (complex(0.8, -1.2) if lies else complex(0.8, 1.2))
+    return complex(0.5 * (left + right), 0.5 * (top + bottom))
+
+
+def _room_at(p: Piece, place: complex) -> float:
+    """cm of paper to the right of a place, to the outline; the name is set no wider."""
+    right = complex(p.box[2] + 1.0, place.imag)
+    met = [c.t * (right.real - place.real) for s in p.segments for c in line_crossings(place, right, s)]
+    return round(min((m for m in met if m > SNAP), default=right.real - place.real), 6)
 
 
 def _dart(d: Dart, unit: Unit) -> DrawnDart:

@@ -68,17 +68,16 @@ def _by_seams(pattern: Pattern) -> list[Piece]:
                     size = pattern.side_length(seam.a)
                     for pair in ((a.piece, b.piece), (b.piece, a.piece)):
                         weight[pair] = weight.get(pair, 0.0) + size
-    left = list(pattern.pieces)
-    order = [left.pop(0)]
+    left = {p.name: p for p in pattern.pieces[1:]}
+    order = [pattern.pieces[0]]
+    drawn = dict.fromkeys(left, 0.0)
     while left:
         last = order[-1].name
-        laid = [p.name for p in order]
-        best = max(
-            left,
-            key=lambda p: (2 * weight.get((last, p.name), 0.0) + sum(weight.get((n, p.name), 0.0) for n in laid), -left.index(p)),
-        )
-        left.remove(best)
-        order.append(best)
+        for name in left:
+            drawn[name] += weight.get((last, name), 0.0)
+        # The first of equals, as they stand in the pattern.
+        best = max(left, key=lambda name: drawn[name] + weight.get((last, name), 0.0))
+        order.append(left.pop(best))
     return order
 
 
@@ -86,19 +85,17 @@ def lies_of(replay: Replay, by_hand: Lies | None = None) -> dict[str, Lie]:
     """Where every sheet of the work lies: as the blocks were laid, parts drawn apart step by step, those laid by hand as they
     were laid; then what overlaps is pushed aside."""
     lies = tidy(replay.start)
-    moved: list[str] = []
     for done in replay.done:
         before, after = ({p.name: p for p in pattern.pieces} for pattern in (done.before, done.after))
-        new = [p for name, p in after.items() if name not in before]
+        new = [name for name in after if name not in before]
         gone = [name for name in before if name not in after]
         if not new and not gone:
             continue
         parent = next((n for n in (*done.step.pieces_named(), *gone) if n in lies), None)
         home = lies[parent] if parent else Lie(0j)
-        family = [p for p in done.after.pieces if p in new or p.name == parent]
+        family = [p for name, p in after.items() if name in new or name == parent]
         lies = {name: lie for name, lie in lies.items() if name in after}
         lies |= _drawn_apart(family, home)
-        moved += [p.name for p in new]
     hand = {name: lie for name, lie in (by_hand or {}).items() if any(p.name == name for p in replay.pattern.pieces)}
     lies |= hand
     return _pushed_aside(replay.pattern, lies, set(hand))

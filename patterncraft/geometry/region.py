@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .flatten import predicate_points
-from .segment import Segment, hull_box
+from .segment import Segment
 
 
 def signed_area(segments: Iterable[Segment]) -> float:
@@ -27,8 +27,9 @@ def signed_area(segments: Iterable[Segment]) -> float:
 
 def box_of(segments: Iterable[Segment]) -> tuple[float, float, float, float]:
     """(left, top, right, bottom) of all control points, cm."""
-    boxes = [hull_box(s) for s in segments]
-    return min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes)
+    points = [p for s in segments for p in s]
+    xs, ys = [p.real for p in points], [p.imag for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
 
 
 def _chords(segments: Iterable[Segment]) -> tuple[NDArray[np.complex128], NDArray[np.complex128]]:

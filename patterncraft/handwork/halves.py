@@ -5,11 +5,11 @@ from __future__ import annotations
 from ..paper.piece import Piece
 from ..paper.sewn import distance_of, neighbours, run_holding, sewn_length
 from ..places.line import LineOnPiece
-from ..working import Sum, length
+from ..working import Sum, fine
 
 
 def halves_met(piece: Piece, line: LineOnPiece) -> tuple[Sum, ...]:
-    """A sum for each edge that the line meets at one of its ends: "armhole: 9.1 + 12.4 = 21.5"."""
+    """A sum for each edge that the line meets at one of its ends: "armhole: 9.10 + 12.40 = 21.50"."""
     sums = []
     for found in (line.places[0], line.places[-1]):
         if found.spot is None:
@@ -22,9 +22,9 @@ def halves_met(piece: Piece, line: LineOnPiece) -> tuple[Sum, ...]:
         sums.append(
             Sum(
                 f"The {name}, from the {before} and to the {after}",
-                length(whole),
+                fine(whole),
                 "{} + {}",
-                (length(first), length(whole - first)),
+                (fine(first), fine(whole - first)),
             )
         )
     return tuple(sums)

@@ -84,9 +84,12 @@ class FurtherBlock:
 
 @dataclass(frozen=True)
 class DemoStyle:
+    """A style on one block and, after it, on others of its wearer; ``steps`` as in a style file."""
+
     name: str
     block: str
     steps: tuple[dict[str, Any], ...]
+    further: tuple[str, ...] = ()
 
 
 # fmt: off
@@ -138,5 +141,18 @@ STYLES = (
         {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"dart": "side dart"}},
         {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"edge": "neckline", "from": "centre front", "fraction": 0.5}, "share": 0.75},
     )),
+    DemoStyle("Spring concert dress", "Maris, close bodice", (
+        {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"}, "chapter": "Bodice"},
+        {"move": "cut_along", "piece": "front", "line": {"through": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5},
+            {"dart": "waist dart"}], "shape": "curve", "square_start": True}, "chapter": "Bodice", "names": ["centre front", "side front"], "seam": "front panel"},
+        {"move": "cut_along", "piece": "back", "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.4},
+            {"edge": "centre back", "from": "neckline", "distance": 13}], "names": ["yoke", "lower back"], "seam": "yoke seam", "chapter": "Bodice"},
+        {"move": "turn_edge_into", "piece": "lower back", "edge": "centre back", "kind": "seam", "chapter": "Bodice"},
+        {"move": "slash_and_spread", "piece": "sleeve", "from_edge": "hem", "to_edge": "cap", "count": 5, "opening": 2.5,
+            "chapter": "Sleeve"},
+        {"move": "slash_and_spread", "piece": "skirt front", "from_edge": "hem", "to_edge": "waist", "count": 4, "opening": 4,
+            "hinge": "none", "chapter": "Skirt"},
+        {"move": "overlap", "piece": "skirt back", "from_edge": "hem", "to_edge": "waist", "count": 1, "amount": 1},
+    ), ("Maris, sleeve for the close bodice", "Maris, straight skirt")),
 )
 # fmt: on

@@ -110,6 +110,8 @@ class PromiseOut(Wire):
     text_a: str
     text_b: str
     difference: str
+    over: float
+    text_over: str
     rule: str
     kept: bool
     cure: str

@@ -46,10 +46,11 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     pins = _pins(room, body.blocks)
     steps: list[Move] = list(body.steps)
     before = services.worked(pins, steps, rules)
+    lies = lies_of(before, hand)
     step, refused, replay, pointed = None, None, before, ""
     if body.trying is not None and not before.stopped:
         try:
-            step, pointed = point_at(body.trying, body.pointer, before, lies_of(before, hand), rules.unit)
+            step, pointed = point_at(body.trying, body.pointer, before, lies, rules.unit)
             step |= {name: parse_length(text, rules.unit, name.replace("_", " ")) for name, text in body.typed.items()}
             if body.complete:
                 tried = read_steps([step])
@@ -61,9 +62,8 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
                     steps += tried
         except PatternError as e:
             refused = fault_of(e, rules.unit)
-    lies = lies_of(before, hand)
     out = PreviewOut(
-        work=work_out(replay, steps, rules, before, hand, body.show_bends),
+        work=work_out(replay, steps, rules, before, lies, body.show_bends),
         before=draw(before.pattern, rules.unit, lies) if body.show_before else None,
         step=step,
         refused=refused,

@@ -105,17 +105,16 @@ def style_card(style: Style, rules: HouseRules) -> StyleOut:
 
 
 def work_out(
-    replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, hand: Lies | None = None, bends: bool = False
+    replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, lain: Lies | None = None, bends: bool = False
 ) -> Work:
     """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
-    hand in motion needs them."""
+    hand in motion needs them. Sheets that have ``lain`` somewhere stay there."""
     partly = since is not None and since is not replay
     known = {p.name: p for p in since.pattern.pieces} if since and partly else {}
     fresh = [p.name for p in replay.pattern.pieces if known.get(p.name) is not p] if partly else None
     promises = ledger(replay.pattern, rules)
     kept = sum(p.kept for p in promises)
-    # While something is tried, sheets that lie there already stay where they lie.
-    lies = lies_of(replay, hand) | (lies_of(since, hand) if since and partly else {})
+    lies = lies_of(replay, lain)
     recipe = [
         StepOut(
             number=d.number,
@@ -191,6 +190,8 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
         text_a=say(p.length_a),
         text_b=say(p.length_b),
         difference=say(p.difference),
+        over=p.over,
+        text_over=say(p.over),
         rule=p.rule,
         kept=p.kept,
         cure=in_unit(p.cure, unit),
@@ -221,7 +222,7 @@ def style_detail(style: Style) -> StyleDetail:
         can_undo=style.cursor > 0,
         can_redo=style.edits.filter(number__gt=style.cursor).exists(),
         undo_label=current.label if current else "",
-        work=work_out(replay, steps, rules, hand=services.lies_by_hand(style)),
+        work=work_out(replay, steps, rules, lain=services.lies_by_hand(style)),
     )
 
 

@@ -1415,9 +1415,9 @@ export interface components {
         };
         /**
          * DrawnPiece
-         * @description One sheet of paper. ``combs``: how its curved edges bend, when asked for. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as
-         *     seen about that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``cut``: how it
-         *     is cut, in words.
+         * @description One sheet of paper. ``at``: where its own coordinates' origin lies on the table, cm; ``turn``: degrees clockwise as seen about
+         *     that origin. ``box`` is the sheet's in its own coordinates, ``bounds`` as it lies on the table. ``label_room``: cm of paper
+         *     for the name. ``cut``: how it is cut, in words. ``combs``: how its curved edges bend, when asked for.
          */
         DrawnPiece: {
             at: components["schemas"]["Point"];
@@ -1434,6 +1434,8 @@ export interface components {
             /** Grain */
             grain: string;
             label_at: components["schemas"]["Point"];
+            /** Label Room */
+            label_room: number;
             /** Lenses */
             lenses: components["schemas"]["DrawnLens"][];
             /** Lines */
@@ -2165,6 +2167,8 @@ export interface components {
             length_b: number | null;
             /** Name */
             name: string;
+            /** Over */
+            over: number;
             /** Rule */
             rule: string;
             /** Side A */
@@ -2175,6 +2179,8 @@ export interface components {
             text_a: string;
             /** Text B */
             text_b: string;
+            /** Text Over */
+            text_over: string;
             /** Ticks A */
             ticks_a: number[];
             /** Ticks B */

@@ -25,9 +25,8 @@ interface Props {
 export const Sheet = memo(function Sheet({ piece, plain, dimmed, back, scale }: Props) {
   const clip = useId();
   const text = 13 / scale;
-  // A name as wide as its sheet at most, and still to be read.
-  const wide = piece.box.right - piece.box.left;
-  const name = Math.max(text * 0.8, Math.min(text * 1.25, (1.7 * wide) / piece.name.length));
+  // A name as wide as its paper at most, and still to be read: a letter is about half as wide as high.
+  const name = Math.max(text * 0.8, Math.min(text * 1.25, piece.label_room / (0.52 * piece.name.length)));
   return (
     <g
       transform={`translate(${piece.at.x} ${piece.at.y})${piece.turn ? ` rotate(${piece.turn})` : ""}`}

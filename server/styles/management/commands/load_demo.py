@@ -25,6 +25,7 @@ from server.styles.demo_library import (
     FurtherBlock,
     Singer,
 )
+from server.styles.heads import add_block
 from server.styles.services import change, new_style
 from server.workrooms.models import Membership, Workroom
 
@@ -87,5 +88,8 @@ def _work(room: Workroom, demo: DemoStyle) -> None:
     """Step by step, as a person would, so that each can be undone."""
     block = Block.objects.get(workroom=room, name=demo.block)
     style = new_style(room, demo.name, block.revisions.all()[0])
+    for name in demo.further:
+        beside = Block.objects.get(workroom=room, name=name)
+        style = add_block(style, style.version, "", beside.revisions.all()[0], sure=False).style
     for n in range(1, len(demo.steps) + 1):
         style = change(style, style.version, list(demo.steps[:n]), "put in step " + str(n))

@@ -14,6 +14,8 @@ const seam = (name: string, a: number, b: number, kept: boolean): Schemas["Promi
   text_a: `${a} cm`,
   text_b: `${b} cm`,
   difference: `${(a - b).toFixed(2)} cm`,
+  over: kept ? 0 : a - b,
+  text_over: `${(kept ? 0 : a - b).toFixed(2)} cm`,
   rule: "equal",
   kept,
   cure: kept ? "" : "True one of them.",

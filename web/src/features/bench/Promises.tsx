@@ -62,7 +62,7 @@ export function Promises({ promises, kept, broken, account, touched, onShow }: P
                   <span className="font-medium">{p.name}</span>
                   <span className={`text-sm ${p.kept ? "text-moss" : "font-semibold text-madder"}`}>
                     {!p.kept && <span className="sr-only">broken by </span>}
-                    {p.kept ? "kept" : p.difference}
+                    {p.kept ? "kept" : p.text_over}
                   </span>
                 </span>
                 <Bars promise={p} longest={longest} />
@@ -98,8 +98,9 @@ export function Promises({ promises, kept, broken, account, touched, onShow }: P
 
 function Bars({ promise: p, longest }: { promise: Promise_; longest: number }) {
   const width = (v: number) => (v / longest) * 100;
-  const over = p.length_b === null || p.length_b === undefined ? 0 : p.length_a - p.length_b;
-  const shared = Math.min(p.length_a, p.length_b ?? p.length_a);
+  // Promised fullness is no fault: only what goes beyond the rule is red.
+  const over = p.length_b === null || p.length_b === undefined ? 0 : p.over;
+  const longer = over > 0 ? p.length_a : (p.length_b ?? p.length_a);
   const tick = (v: number, y: number) => (
     <line
       key={`${v}${y}`}
@@ -113,11 +114,13 @@ function Bars({ promise: p, longest }: { promise: Promise_; longest: number }) {
   );
   return (
     <svg viewBox="0 0 100 19" className="my-1 h-[19px] w-full" preserveAspectRatio="none" aria-hidden="true">
-      <rect x={0} y={0} width={width(shared)} height={8} className="fill-ink" />
-      {p.length_b !== null && <rect x={0} y={10} width={width(shared)} height={8} className="fill-quiet" />}
+      <rect x={0} y={0} width={width(p.length_a)} height={8} className="fill-ink" />
+      {p.length_b !== null && (
+        <rect x={0} y={10} width={width(p.length_b)} height={8} className="fill-quiet" />
+      )}
       {!p.kept && over !== 0 && (
         <rect
-          x={width(shared)}
+          x={width(longer - Math.abs(over))}
           y={over > 0 ? 0 : 10}
           width={Math.max(1.2, width(Math.abs(over)))}
           height={8}

@@ -78,6 +78,7 @@ const table: Schemas["Drawing"] = {
       patches: [],
       grain: "",
       label_at: { x: 0, y: 0 },
+      label_room: 10,
       note: "",
     },
   ],
