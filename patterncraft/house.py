@@ -161,6 +161,7 @@ class HouseRules(Strict):
 
     @classmethod
     def inch_set(cls) -> HouseRules:
+        """The rules as an inch house keeps them: round fractions of an inch, in cm."""
         return cls.model_validate(cls.INCH_SET)
 
     def value(self, path: str) -> Any:

@@ -54,6 +54,7 @@ class Promise:
 
     @property
     def difference(self) -> float:
+        """Side a less side b, cm; nought where there is nothing to compare."""
         return 0.0 if self.length_b is None else self.length_a - self.length_b
 
 

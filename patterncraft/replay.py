@@ -34,6 +34,7 @@ class Replay:
 
     @property
     def pattern(self) -> Pattern:
+        """The work after all steps that were done."""
         return self.done[-1].after if self.done else self.start
 
 

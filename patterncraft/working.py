@@ -59,6 +59,7 @@ class Sum:
 
 
 def length(value: float) -> Quantity:
+    """cm, said with one decimal."""
     return Quantity(value, "length")
 
 
@@ -68,6 +69,7 @@ def fine(value: float) -> Quantity:
 
 
 def degrees(value: float) -> Quantity:
+    """Degrees, said without decimals."""
     return Quantity(value, "angle")
 
 

@@ -27,6 +27,7 @@ class HalfArmhole:
 
     @property
     def length(self) -> float:
+        """cm along it."""
         return self.path.length
 
     def up_to(self, height: float) -> float:
@@ -43,11 +44,14 @@ class HalfArmhole:
 
 @dataclass(frozen=True, slots=True)
 class WholeArmhole:
+    """A block's armhole as a sleeve meets it: the front's half and the back's."""
+
     front: HalfArmhole
     back: HalfArmhole
 
     @property
     def length(self) -> float:
+        """cm round it, both halves."""
         return self.front.length + self.back.length
 
     @property

@@ -46,9 +46,11 @@ class MatchShoulders(_Correction):
 
     @property
     def words(self) -> str:
+        """As the block's history says it."""
         return "front shoulder trued to the back"
 
     def apply(self, pattern: Pattern) -> Pattern:
+        """The front shoulder lengthened or shortened at its tip, cm for cm, until it is the back's; the armhole follows."""
         front, back = pattern.piece("front"), pattern.piece("back")
         miss = sewn_length(front, "shoulder") - sewn_length(back, "shoulder")
         last = run_of(front, "shoulder")[-1]
@@ -66,9 +68,11 @@ class TrueLegs(_Correction):
 
     @property
     def words(self) -> str:
+        """As the block's history says it."""
         return f"legs of the {self.piece}'s {self.dart} trued"
 
     def apply(self, pattern: Pattern) -> Pattern:
+        """Both legs of the dart made as long as their mean. Raises NoSuchName when it is not there."""
         piece = pattern.piece(self.piece)
         dart = find_dart(piece, self.dart)
         long = 0.5 * (dart.leg_in.length + dart.leg_out.length)
@@ -87,9 +91,12 @@ class SoftenCap(_Correction):
 
     @property
     def words(self) -> str:
+        """As the block's history says it."""
         return f"cap curve brought to {self.ease:g} cm of ease"
 
     def apply(self, pattern: Pattern) -> Pattern:
+        """The cap's curve redrawn until it is ``ease`` cm longer than its armhole, ends and top kept. Raises NoSuchName
+        where no cap is sewn."""
         piece = pattern.piece(self.piece)
         seam = next((s for s in pattern.seams if any(x.edge == "cap" for x in s.a)), None)
         if seam is None:

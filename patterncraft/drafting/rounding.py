@@ -18,6 +18,7 @@ class Rounding:
 
     @property
     def rounded(self) -> float:
+        """cm, to the nearest step; as it was where there is no step."""
         return round(self.exact / self.step) * self.step if self.step else self.exact
 
     @property

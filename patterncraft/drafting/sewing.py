@@ -14,6 +14,7 @@ def side_of(*stretches: tuple[str, str, str]) -> Side:
 
 
 def equal(name: str, a: Side, b: Side) -> Seam:
+    """A seam whose sides are as long as each other."""
     return Seam(name, a, b, SeamRule("equal"))
 
 
@@ -28,4 +29,5 @@ def held(pattern: Pattern, name: str, side: Side) -> Seam:
 
 
 def free(name: str, side: Side) -> Seam:
+    """A side that is promised nothing: a hem, an opening."""
     return Seam(name, side, (), SeamRule("free"))

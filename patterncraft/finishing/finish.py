@@ -62,6 +62,7 @@ class FinishedPiece:
 
     @property
     def sew_line(self) -> Path:
+        """The outline as it is sewn, closed, cm."""
         return chain(e.path for e in self.edges)
 
     @property

@@ -71,11 +71,15 @@ class DrawnLens(Strict):
 
 
 class DrawnMark(Strict):
+    """A point on the paper with its name."""
+
     name: str
     at: Point
 
 
 class DrawnNotch(Strict):
+    """A notch of a seam: strokes across the edge, square to it."""
+
     name: str
     seam: str
     d: str
@@ -213,7 +217,7 @@ def _label_at(p: Piece) -> complex:
 def _room_at(p: Piece, place: complex) -> float:
     """cm of paper to the right of a place, to the outline; the name is set no wider."""
     right = complex(p.box[2] + 1.0, place.imag)
-    met = [c.t * (right.real - place.real) for s in p.segments for c in line_crossings(place, right, s)]
+    met = [c.point.real - place.real for s in p.segments for c in line_crossings(place, right, s)]
     return round(min((m for m in met if m > SNAP), default=right.real - place.real), 6)
 
 

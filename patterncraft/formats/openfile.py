@@ -29,6 +29,8 @@ class Head(Strict):
 
 
 class EdgeData(Strict):
+    """One edge of an outline, from where the one before it ends. ``cut``: the cut that made it, if one did."""
+
     edge: Name
     kind: EdgeKind
     seam: str | None = Field(default=None, description="Derived: the seam it is sewn in.")
@@ -37,6 +39,8 @@ class EdgeData(Strict):
 
 
 class DartData(Strict):
+    """What a dart promises: its name and how far its sewn point stands back from the pivot, cm."""
+
     name: Name
     set_back: float = Field(ge=0, le=100)
     named: bool = False
@@ -46,12 +50,16 @@ class DartData(Strict):
 
 
 class MarkData(Strict):
+    """A point on the paper, cm."""
+
     name: Name
     at: Pair
     kind: Literal["point", "drill", "button"] = "point"
 
 
 class LineData(Strict):
+    """A line on the paper that is neither cut nor sewn."""
+
     name: Name
     path: PathData
 
@@ -66,6 +74,8 @@ class LensData(Strict):
 
 
 class GrainData(Strict):
+    """The grainline's two ends, cm, and how the cloth is laid under it."""
+
     start: Pair = Field(alias="from")
     end: Pair = Field(alias="to")
     kind: Literal["straight", "cross", "bias"] = "straight"
@@ -82,6 +92,8 @@ class PaperData(Strict):
 
 
 class CutData(Strict):
+    """How the piece is cut: how many, on the fold, as a pair, of which cloth."""
+
     quantity: int = Field(default=2, ge=1, le=99)
     on_fold: bool = False
     mirrored: bool = True
@@ -100,6 +112,8 @@ class PieceNotch(Strict):
 
 
 class PieceData(Strict):
+    """A sheet of paper: a closed outline, clockwise as seen, and what is drawn on it."""
+
     name: Name
     outline: list[EdgeData] = Field(min_length=2, max_length=500)
     darts: list[DartData] = Field(default_factory=list, max_length=100)
@@ -113,6 +127,8 @@ class PieceData(Strict):
 
 
 class RuleData(Strict):
+    """What a seam promises. cm, but for ``ratio``."""
+
     kind: RuleKind
     minimum: float = Field(default=0, ge=-100, le=500)
     maximum: float = Field(default=0, ge=-100, le=500)
@@ -129,6 +145,8 @@ class IntervalRuleData(RuleData):
 
 
 class SeamNotch(Strict):
+    """A notch, cm along side a and along side b."""
+
     name: Name
     style: Literal["single", "double"] = "single"
     at_a: float = Field(ge=0, le=5000)
@@ -153,6 +171,8 @@ class SeamData(Strict):
 
 
 class MeasuresFile(Head):
+    """A person's chart. ``values`` by the measures' keys, in ``unit``."""
+
     kind: Literal["measures"] = "measures"
     unit: Unit = "cm"
     name: Name = ""
@@ -197,6 +217,8 @@ class GirthData(Strict):
 
 
 class PatternFile(Head):
+    """Pieces and seams as they lie, without the steps that made them."""
+
     kind: Literal["pattern"] = "pattern"
     unit: Literal["cm"] = "cm"
     name: Name = ""
@@ -205,6 +227,8 @@ class PatternFile(Head):
 
 
 class BlockFile(Head):
+    """A block: its pieces, and from what it was drafted when it was."""
+
     kind: Literal["block"] = "block"
     unit: Literal["cm"] = "cm"
     name: Name = ""
@@ -228,6 +252,8 @@ class BlockPin(Strict):
 
 
 class StyleFile(Head):
+    """Blocks by role, and the steps done on them."""
+
     kind: Literal["style"] = "style"
     name: Name = ""
     blocks: dict[str, BlockFile | BlockPath | BlockPin | Drafted] = Field(min_length=1, max_length=20)

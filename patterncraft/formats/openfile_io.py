@@ -132,6 +132,7 @@ def _short(x: float) -> float:
 
 
 def pieces_data(pattern: Pattern) -> list[PieceData]:
+    """All pieces as the file holds them, in the pattern's order."""
     return [_piece_data(pattern, p) for p in pattern.pieces]
 
 
@@ -181,6 +182,7 @@ def _notch_data(pattern: Pattern, piece: Piece) -> list[PieceNotch]:
 
 
 def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamData]:
+    """All seams as the file holds them, with what the ledger finds by ``rules`` (the delivered ones if none)."""
     promises = {p.name: p for p in ledger(pattern, rules or HouseRules()) if p.kind == "seam"}
     out = []
     for s in pattern.seams:
@@ -230,10 +232,12 @@ def _paper_data(piece: Piece) -> PaperData:
 
 
 def pattern_file(pattern: Pattern, name: str, rules: HouseRules | None = None) -> PatternFile:
+    """A worked pattern as a file."""
     return PatternFile(name=name, pieces=pieces_data(pattern), seams=seams_data(pattern, rules))
 
 
 def block_file(block: Block, name: str) -> BlockFile:
+    """A block as a file; with its draft when it has one."""
     return BlockFile(
         name=name,
         drafted=_drafted(block) if block.school else None,

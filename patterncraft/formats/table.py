@@ -20,6 +20,8 @@ GAP: Final = 7.0
 """cm between sheets laid side by side: room for a dart to swing open, and for a name."""
 APART: Final = 3.0
 """cm by which parts of a cut are drawn apart."""
+NEAR: Final = 2.0
+"""cm: sheets nearer than this are slid apart."""
 
 
 class Lie(NamedTuple):
@@ -127,7 +129,7 @@ def _pushed_aside(pattern: Pattern, lies: dict[str, Lie], fixed: set[str]) -> di
         pushed = False
         for i, one in enumerate(names):
             for other in names[i + 1 :]:
-                if other in fixed or not _overlap(boxes[one], boxes[other]):
+                if other in fixed or not _too_near(boxes[one], boxes[other]):
                     continue
                 by = _way_out(boxes[one], boxes[other])
                 lies[other] = Lie(lies[other].at + by, lies[other].turn)
@@ -145,8 +147,8 @@ def _way_out(a: _Box, b: _Box) -> complex:
     return complex(right, 0.0) if right <= down else complex(0.0, down)
 
 
-def _overlap(a: _Box, b: _Box) -> bool:
-    return a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3]
+def _too_near(a: _Box, b: _Box) -> bool:
+    return a[0] < b[2] + NEAR and b[0] < a[2] + NEAR and a[1] < b[3] + NEAR and b[1] < a[3] + NEAR
 
 
 def _box_on_table(piece: Piece, lie: Lie) -> _Box:

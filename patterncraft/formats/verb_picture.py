@@ -47,6 +47,8 @@ class VerbPicture(Strict):
 
 
 class BeforeAfter(Strict):
+    """A verb in small: the paper before its example step and after."""
+
     before: VerbPicture
     after: VerbPicture
 

@@ -19,10 +19,12 @@ class Path:
 
     @property
     def start(self) -> complex:
+        """Where it begins."""
         return self.segments[0][0]
 
     @property
     def end(self) -> complex:
+        """Where it ends."""
         return self.segments[-1][-1]
 
     @property
@@ -41,9 +43,11 @@ class Path:
         return sg.end_direction(self.segments[-1])
 
     def reversed(self) -> Path:
+        """The same line walked the other way."""
         return Path(tuple(sg.reverse(s) for s in reversed(self.segments)))
 
     def placed(self, by: Transform) -> Path:
+        """The same line where the transform puts it."""
         return Path(tuple([by.segment(s) for s in self.segments]))
 
     def then(self, other: Path) -> Path:
@@ -95,6 +99,7 @@ class Path:
 
 
 def straight(a: complex, b: complex) -> Path:
+    """One straight stroke from a to b."""
     return Path(((a, b),))
 
 

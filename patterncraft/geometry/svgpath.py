@@ -21,6 +21,7 @@ def number(x: float) -> str:
 
 
 def pair(z: complex) -> str:
+    """A point as path data: "x y", cm, six decimals."""
     return f"{number(z.real)} {number(z.imag)}"
 
 

@@ -152,6 +152,7 @@ class Change:
 
     @property
     def by(self) -> float | None:
+        """Later less earlier, cm; none where one is missing."""
         return None if self.before is None or self.after is None else self.after - self.before
 
 

@@ -52,6 +52,7 @@ def oval(middle: complex, rx: float, ry: float) -> Path:
 
 
 def both_sides(path: Path) -> tuple[Path, Path]:
+    """A path of the right half and its mirror image in the middle line x = 0, walked back."""
     return path, path.placed(turn_over(0j, 1j)).reversed()
 
 

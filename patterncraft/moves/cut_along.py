@@ -46,6 +46,7 @@ class CutAlong(Move):
     seam: str | None = slot_field("seam", "What is the seam called?", "name", "Name of the seam", None, min_length=1, max_length=80)
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
         names = f"{self.names[0]} and {self.names[1]}" if self.names else "two parts"
         return {
@@ -56,6 +57,8 @@ class CutAlong(Move):
         }
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises BadPlace at ``line`` where it leaves the paper, touches itself or ends in the air; MoveRefused
+        through a fold or an open dart."""
         hand = take_up(pattern, self.piece)
         whole = hand.piece(self.piece)
         line = line_on(self.line, whole, pattern)

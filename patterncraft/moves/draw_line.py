@@ -48,10 +48,12 @@ class DrawLine(Move):
     name: str = slot_field("name", "What is it called?", "name", "Name", min_length=1, max_length=80)
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
         return {"piece": self.piece, "line": line_words(self.line, piece, unit), "name": f"“{self.name}”"}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises BadPlace at ``line``; BadSetting for a line or a name that is there already."""
         piece = pattern.piece(self.piece)
         if isinstance(self.line, str):
             raise BadSetting("that line is drawn already.", self.piece, "Give the places of a new one.", "line")

@@ -42,9 +42,11 @@ class JoinPieces(Move):
         return self.a[0], self.b[0]
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         return {"a": f"{self.a[1]} of the {self.a[0]}", "b": f"{self.b[1]} of the {self.b[0]}", "name": self.name or self.a[0]}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises MoveRefused where both edges are not one seam, or do not lie on each other when laid together."""
         if self.a[0] == self.b[0]:
             raise MoveRefused("a piece cannot be joined to itself.", self.a[0], "Choose edges of two pieces.", "b")
         hand = take_up(pattern, self.a[0], self.b[0])

@@ -55,6 +55,7 @@ class Overlap(Move):
         return self
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         n = self.count if self.count is not None else len(self.at or ())
         return {
             "piece": self.piece,
@@ -66,6 +67,7 @@ class Overlap(Move):
         }
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises BadPlace at the slash; MoveRefused where strips are lapped away whole."""
         hand = take_up(pattern, self.piece)
         piece = hand.piece(self.piece)
         two_edges(piece, self.from_edge, self.to_edge)

@@ -71,6 +71,7 @@ class RotateDart(Move):
         return self
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
         return {"piece": self.piece, "dart": self.dart, "to": self.to.words(piece, unit), "how much": self._how_much(unit)}
 
@@ -82,6 +83,7 @@ class RotateDart(Move):
         return words.get(share, f"{100 * share:.0f} %")
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises NoSuchName for the dart; BadPlace at ``to``; MoveRefused where the paper has no room."""
         hand = take_up(pattern, self.piece)
         before = hand.piece(self.piece)
         if any(x.name == self.dart for x in before.lenses):

@@ -30,9 +30,11 @@ class SetDartPoint(Move):
     set_back: float = slot_field("how far", "How far short of the pivot?", "length", "Set back", ge=0, le=30, unit="cm")
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         return {"piece": self.piece, "dart": self.dart, "how far": format_length(self.set_back, unit)}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises NoSuchName for the dart; BadPlace where nothing of it would be left."""
         piece = pattern.piece(self.piece)
         dart = find_dart(piece, self.dart)
         if self.set_back > dart.depth - 1.0:

@@ -99,6 +99,7 @@ class SlashAndSpread(Move):
         return self
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         n = self.count if self.count is not None else len(self.at or ())
         return {
             "piece": self.piece,
@@ -133,6 +134,8 @@ class SlashAndSpread(Move):
         return f"until it is {format_length(self.to_length or 0.0, unit)}"
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises BadPlace at the slash; MoveRefused through a fold or a dart, or where strips would fold over each
+        other."""
         hand = take_up(pattern, self.piece)
         piece = hand.piece(self.piece)
         two_edges(piece, self.from_edge, self.to_edge)

@@ -40,9 +40,11 @@ class TurnEdgeInto(Move):
     )
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
         return {"piece": self.piece, "edge": self.edge, "kind": _WORDS[self.kind]}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises MoveRefused for a fold that is not straight, or what the edge is already."""
         hand = take_up(pattern, self.piece)
         piece = hand.piece(self.piece)
         run = run_of(piece, self.edge)

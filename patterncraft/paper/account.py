@@ -25,6 +25,7 @@ class AccountLine:
 
     @property
     def missing(self) -> float:
+        """cm² that are not accounted for: area − (block + new − away)."""
         return self.area - (self.block + self.new - self.away)
 
     @property

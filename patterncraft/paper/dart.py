@@ -24,10 +24,12 @@ class Dart:
 
     @property
     def name(self) -> str:
+        """As it is promised, unique on its piece."""
         return self.rule.name
 
     @property
     def pivot(self) -> complex:
+        """Where both legs meet, cm."""
         return self.leg_out.path.start
 
     @property
@@ -53,6 +55,7 @@ class Dart:
 
     @property
     def middle(self) -> complex:
+        """Half-way across the mouth, cm."""
         return 0.5 * (self.mouth[0] + self.mouth[1])
 
     @property

@@ -19,10 +19,12 @@ class Lens:
 
     @property
     def upper(self) -> complex:
+        """The point nearer the top."""
         return self.left.start
 
     @property
     def lower(self) -> complex:
+        """The point nearer the hem."""
         return self.left.end
 
     @property
@@ -50,6 +52,7 @@ class Lens:
         return self.width_on(a, b) > 1e-6
 
     def placed(self, by: Transform) -> Lens:
+        """The same dart where the transform puts it; turned over, left is right."""
         left, right = self.left.placed(by), self.right.placed(by)
         return Lens(self.name, right, left) if by.mirrored else Lens(self.name, left, right)
 

@@ -145,6 +145,7 @@ class MarkPlace(_Place):
         return Found(point, spot_at(piece, point))
 
     def words(self, piece: Piece | None, unit: Unit) -> str:
+        """As one says it."""
         return f"the {self.mark}"
 
 
@@ -160,6 +161,7 @@ class DartPlace(_Place):
         return Found(find_dart(piece, self.dart).pivot, None)
 
     def words(self, piece: Piece | None, unit: Unit) -> str:
+        """As one says it: the dart's point is meant."""
         return f"the {self.dart}"
 
 
@@ -179,6 +181,7 @@ class NotchPlace(_Place):
         raise no_such("notch", self.notch, [n.name for n, _ in on_piece], piece.name)
 
     def words(self, piece: Piece | None, unit: Unit) -> str:
+        """As one says it."""
         return f"the notch “{self.notch}”"
 
 

@@ -96,10 +96,12 @@ class Frame:
 
     @property
     def quarter_bust(self) -> float:
+        """A quarter of bust and ease, cm."""
         return (self.bust + self.s.bust_ease) / 4
 
     @property
     def quarter_waist(self) -> float:
+        """A quarter of waist and ease, cm."""
         return (self.waist + self.s.waist_ease) / 4
 
     @property
@@ -111,20 +113,25 @@ class Frame:
 
     @property
     def chest(self) -> float:
+        """The bust line's level below the neck point, cm."""
         return 1 * INCH + self.armhole_depth
 
     @property
     def dart(self) -> float:
+        """The waist dart's width at the waist, cm."""
         if self.s.waist_dart == "fixed":
             return self.s.dart_width
         return max(0.5, self.quarter_bust - self.quarter_waist)
 
     @property
     def waist_width(self) -> float:
+        """The half piece's width at the waist, its dart open, cm."""
         return self.quarter_waist + self.dart
 
 
 class BodiceDirect(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "bodice-direct"
     title: ClassVar[str] = "Direct-measure bodice"
     reason: ClassVar[str] = "Six measures and a quarter of an hour: a waist-length block for a figure you have before you."
@@ -144,6 +151,7 @@ class BodiceDirect(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         f = _frame(chart, settings)
         _must_fit(f)
         back, back_armhole, shoulder = _back(f, pencil)

@@ -75,34 +75,42 @@ class Frame:
 
     @property
     def chest(self) -> float:
+        """The armhole line's level, cm down the sheet."""
         return NAPE + self.c["armscye_depth"] + self.s.depth_ease
 
     @property
     def sheet(self) -> float:
+        """The sheet's width: half of bust and ease, cm."""
         return (self.c["bust_girth"] + self.s.bust_ease) / 2
 
     @property
     def waist(self) -> float:
+        """The waist's level, cm down the sheet."""
         return NAPE + self.c["nape_to_waist"]
 
     @property
     def hip(self) -> float:
+        """The hip's level, cm down the sheet."""
         return self.waist + self.c["waist_to_hip"]
 
     @property
     def dart(self) -> float:
+        """The bust dart's width at the neck, cm: a size's own, or by how far the bust is from it."""
         return self.s.bust_dart or max(2.0, DART_THERE + DART_GROWS * (self.c["bust_girth"] - SIZE_TWELVE))
 
     @property
     def back_tip_level(self) -> float:
+        """The back shoulder tip's level, cm."""
         return NAPE + self.c["armscye_depth"] / 5 - 0.7
 
     @property
     def back_upright(self) -> float:
+        """From the centre back to where the armhole stands upright, cm."""
         return self.c["across_back"] / 2 + 0.5
 
     @property
     def front_upright(self) -> float:
+        """From the centre front to where the armhole stands upright, cm: the dart is in it."""
         return (self.c["across_front"] + self.dart) / 2
 
     @property
@@ -121,6 +129,7 @@ class Frame:
         return self.sheet - (self.c["waist_girth"] + self.s.waist_ease) / 2
 
     def dart_at_waist(self, share: int) -> float:
+        """Width of a waist dart that takes ``share`` percent of what goes in, cm; 0 where it would be too small to sew."""
         width = min(self.taken * share / 100, WIDEST)
         return width if width >= LEAST else 0.0
 
@@ -131,6 +140,7 @@ class Frame:
         return (self.taken - darts) / 2
 
     def quarter(self, piece: str) -> float:
+        """Width of that piece at the bust, cm."""
         return self.between + (self.back_upright if piece == "back" else self.front_upright)
 
     def at_hip(self, piece: str) -> float:
@@ -139,6 +149,8 @@ class Frame:
 
 
 class BodiceHalfSheet(School):
+    """See ``reason`` and ``differs``. After a published handbook, from memory."""
+
     name: ClassVar[str] = "bodice-half-sheet"
     title: ClassVar[str] = "Half-sheet close-fitting bodice"
     reason: ClassVar[str] = (
@@ -163,6 +175,7 @@ class BodiceHalfSheet(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         f = Frame(settings, chart)
         _must_fit(f)
         _sheet_stage(f, pencil)

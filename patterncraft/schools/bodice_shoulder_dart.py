@@ -85,30 +85,37 @@ class Frame:
 
     @property
     def quarter(self) -> float:
+        """A quarter of bust and ease, cm."""
         return (self.c["bust_girth"] + self.s.bust_ease) / 4
 
     @property
     def tip_level(self) -> float:
+        """The shoulder tip's level, cm down."""
         return self.s.back_neck_depth + self.s.shoulder_drop
 
     @property
     def chest(self) -> float:
+        """The bust line's level, cm down."""
         return self.tip_level + self.depth
 
     @property
     def waist(self) -> float:
+        """The waist's level, cm down."""
         return self.c["back_shoulder_to_waist"]
 
     @property
     def hip(self) -> float:
+        """The hip's level, cm down."""
         return self.c["shoulder_to_hip"]
 
     @property
     def quarter_hip(self) -> float:
+        """A quarter of hip and ease, cm."""
         return (self.c["hip_girth"] + self.s.hip_ease) / 4
 
     @property
     def front_neck(self) -> float:
+        """Half the front neck's width, cm."""
         return self.c["neck_girth"] / 5 - 0.4 * INCH
 
     @property
@@ -128,6 +135,8 @@ class Frame:
 
 
 class BodiceShoulderDart(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "bodice-shoulder-dart"
     title: ClassVar[str] = "Shoulder-dart bodice to the hip"
     reason: ClassVar[str] = (
@@ -153,6 +162,7 @@ class BodiceShoulderDart(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         f = _frame(chart, settings)
         _must_fit(f)
         back, back_armhole = _back(f, pencil)

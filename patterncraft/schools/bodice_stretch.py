@@ -38,6 +38,8 @@ class Settings(Strict):
 
 
 class BodiceStretch(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "bodice-stretch"
     title: ClassVar[str] = "Stretch bodice to the hip"
     reason: ClassVar[str] = "For jersey and knits with real stretch: close tops, leotards, base layers."
@@ -50,6 +52,7 @@ class BodiceStretch(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         back, back_armhole = _half(chart, settings, "back", pencil)
         front, front_armhole = _half(chart, settings, "front", pencil)
         bust = Girth("bust", chart["bust_girth"], -settings.less, (Run("front", "chest"), Run("back", "chest")))

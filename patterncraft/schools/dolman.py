@@ -63,6 +63,8 @@ class Sleeve:
 
 
 class Dolman(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "dolman"
     title: ClassVar[str] = "Dolman, from a bodice"
     family: ClassVar[Family] = "garment"
@@ -77,6 +79,7 @@ class Dolman(School):
     base: ClassVar[Base] = "bodice"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School. Raises BadMeasure where both underarm seams cannot be made alike."""
         ground = _side_darts_closed(self.ground(base))
         s: Settings = settings
         back, front = ground.piece("back"), ground.piece("front")

@@ -63,6 +63,8 @@ class Settings(Strict):
 
 
 class GoredSkirt(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "gored-skirt"
     title: ClassVar[str] = "Gored skirt"
     family: ClassVar[Family] = "skirt"
@@ -80,6 +82,7 @@ class GoredSkirt(School):
     base_optional: ClassVar[bool] = True
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         s: Settings = settings
         waist, hip, level = _from_block(base, chart) if base else _from_body(chart, s)
         long = s.skirt_length or chart.get("waist_to_knee", 60.0)

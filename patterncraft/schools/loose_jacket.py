@@ -58,6 +58,8 @@ class Body:
 
 
 class LooseJacket(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "loose-jacket"
     title: ClassVar[str] = "Loose zipped jacket"
     family: ClassVar[Family] = "garment"
@@ -71,6 +73,7 @@ class LooseJacket(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         b = _body(chart, settings)
         back, back_armhole, back_band = _half(b, "back", pencil)
         front, front_armhole, front_band = _half(b, "front", pencil)

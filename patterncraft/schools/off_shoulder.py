@@ -49,10 +49,13 @@ class Top:
 
     @property
     def sleeve_top(self) -> float:
+        """cm of the round that each sleeve takes at its top."""
         return (self.round - 2 * self.width) / 2
 
 
 class OffShoulder(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "off-shoulder"
     title: ClassVar[str] = "Off-shoulder top"
     family: ClassVar[Family] = "garment"
@@ -74,6 +77,7 @@ class OffShoulder(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         s: Settings = settings
         top = _top(chart, s)
         pencil.draw(

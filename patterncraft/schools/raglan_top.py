@@ -66,10 +66,13 @@ class Levels:
 
     @property
     def shoulder(self) -> complex:
+        """Unit direction from the neck point to the shoulder tip."""
         return (self.tip - self.neck) / abs(self.tip - self.neck)
 
 
 class RaglanTop(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "raglan-top"
     title: ClassVar[str] = "Direct raglan top"
     family: ClassVar[Family] = "garment"
@@ -92,6 +95,7 @@ class RaglanTop(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         s: Settings = settings
         at = _levels(chart, s)
         width = chart["upper_arm_girth"] / 2 + s.sleeve_more

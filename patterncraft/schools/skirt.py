@@ -61,6 +61,8 @@ class Half:
 
 
 class Skirt(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "skirt"
     title: ClassVar[str] = "Two-piece skirt"
     family: ClassVar[Family] = "skirt"
@@ -74,6 +76,7 @@ class Skirt(School):
     settings: ClassVar[type[Strict]] = Settings
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         long = settings.skirt_length or chart.get("waist_to_knee", 60.0)
         hip = chart["waist_to_hip"]
         refuse_where(

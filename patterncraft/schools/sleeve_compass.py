@@ -80,6 +80,8 @@ class Reach(NamedTuple):
 
 
 class SleeveCompass(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "sleeve-compass"
     title: ClassVar[str] = "Sleeve by compass"
     family: ClassVar[Family] = "sleeve"
@@ -94,6 +96,7 @@ class SleeveCompass(School):
     base: ClassVar[Base] = "armhole"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School. Raises BadMeasure where no ease within reach fits the armhole."""
         armhole = whole_armhole(self.ground(base))
         s: Settings = settings
         height, found = _size(armhole, chart, s, pencil)
@@ -204,6 +207,9 @@ class Lowers:
 
     @classmethod
     def of(cls, a: WholeArmhole, mark: float) -> Lowers:
+        """The parts of both halves that a cap copies: up to ``mark`` cm above the underarm, or to where the armhole grows
+        too steep for a cap."""
+
         def lower(half: HalfArmhole) -> Path:
             at = min(half.up_to(mark), half.up_to_slope(COPIED_TO))
             return half.path.cut(at)[0] if at < half.length - 1e-6 else half.path

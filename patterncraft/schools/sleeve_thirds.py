@@ -36,6 +36,8 @@ class Settings(Strict):
 
 
 class SleeveThirds(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "sleeve-thirds"
     title: ClassVar[str] = "Sleeve by thirds, on the fold"
     family: ClassVar[Family] = "sleeve"
@@ -50,6 +52,7 @@ class SleeveThirds(School):
     base: ClassVar[Base] = "armhole"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School."""
         armhole = whole_armhole(self.ground(base))
         s: Settings = settings
         half, width = armhole.length / 2, (chart["upper_arm_girth"] + s.biceps_ease) / 2

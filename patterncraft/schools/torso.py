@@ -42,6 +42,8 @@ class Settings(Strict):
 
 
 class Torso(School):
+    """See ``reason`` and ``differs``. Common practice, no source."""
+
     name: ClassVar[str] = "torso"
     title: ClassVar[str] = "Torso, from a bodice"
     reason: ClassVar[str] = "For sheaths, jackets and long tops when a bodice already fits: keep it and go on to the hip."
@@ -55,6 +57,7 @@ class Torso(School):
     base: ClassVar[Base] = "bodice"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
+        """See School. Raises BadSetting for a base that does not end at the waist."""
         base = self.ground(base)
         widths = {name: _waist_corner(base.piece(name)).real - _waist_centre(base.piece(name)).real for name in ("back", "front")}
         out = ((chart["hip_girth"] + settings.hip_ease) / 2 - sum(widths.values())) / 2

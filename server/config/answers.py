@@ -28,6 +28,8 @@ class Fault(Wire):
 
 
 class ErrorOut(Wire):
+    """The one shape in which everything is refused: what, where, the cure, the field."""
+
     error: Fault
 
 
@@ -44,6 +46,8 @@ class Conflict(PatternError):
 
 
 class NotSignedIn(PatternError):
+    """Nobody is signed in, or in no workroom."""
+
     code = "not_signed_in"
 
 

@@ -42,6 +42,7 @@ STATUS = {Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401}
 
 @api.exception_handler(PatternError)
 def refused(request: HttpRequest, error: PatternError) -> HttpResponse:
+    """What the craft refused, in its own words."""
     return error_response(error, STATUS.get(type(error), 422), _unit_of(request))
 
 
@@ -55,6 +56,7 @@ def _unit_of(request: HttpRequest) -> Unit:
 
 @api.exception_handler(ValidationError)
 def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    """What does not fit the schema, as one sentence with the field."""
     first = error.errors[0]
     message, field = sentence(first["type"], tuple(first["loc"][2:]), first.get("ctx") or {}, first["msg"])
     return error_response(BadSetting(message, field=field), 422)
@@ -62,12 +64,14 @@ def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:
 
 @api.exception_handler(AuthenticationError)
 def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    """Nobody is signed in: 401."""
     return error_response(NotSignedIn("you are not signed in.", cure="Sign in; what you typed is kept on this page."), 401)
 
 
 @api.exception_handler(AuthorizationError)
 @api.exception_handler(HttpError)
 def refused_by_web(request: HttpRequest, error: HttpError) -> HttpResponse:
+    """What the framework refused, in the same shape."""
     known = {400: "the request could not be read.", 403: "this page has grown old."}
     cure = "Reload it and try again."
     return error_response(PatternError(known.get(error.status_code, str(error)), cure=cure), error.status_code)
@@ -75,6 +79,7 @@ def refused_by_web(request: HttpRequest, error: HttpError) -> HttpResponse:
 
 @api.exception_handler(Exception)
 def unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:
+    """A defect: told as such, logged whole, nothing stored."""
     log.exception("unforeseen error at %s", request.path, exc_info=error)
     return error_response(
         PatternError("something went wrong that we did not foresee.", cure="Nothing was changed. Try again."), 500

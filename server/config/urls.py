@@ -8,10 +8,12 @@ from .page import page
 
 
 def health(request: HttpRequest) -> HttpResponse:
+    """200 when the process answers."""
     return JsonResponse({"ok": True})
 
 
 def no_such_address(request: HttpRequest, rest: str = "") -> HttpResponse:
+    """404 in the API's own shape."""
     return JsonResponse({"error": {"code": "not_here", "message": "There is nothing at this address."}}, status=404)
 
 

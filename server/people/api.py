@@ -62,6 +62,8 @@ class FigureOut(Wire):
 
 
 class MeasureKeysOut(Wire):
+    """All measures in the order one takes them."""
+
     keys: list[MeasureKeyOut]
     figures: dict[str, FigureOut]
 
@@ -75,10 +77,14 @@ class ChartIn(Wire):
 
 
 class ChartText(Wire):
+    """A chart as typed: texts by the measures' keys."""
+
     texts: dict[str, str] = Field(max_length=100)
 
 
 class DoubtOut(Wire):
+    """A value that is questioned, with the one expected."""
+
     key: str
     message: str
 
@@ -92,6 +98,8 @@ class Reading(Wire):
 
 
 class ChartOut(Wire):
+    """A dated chart, in words of the house unit."""
+
     id: int
     taken_on: date
     values: dict[str, float]
@@ -101,11 +109,15 @@ class ChartOut(Wire):
 
 
 class PersonIn(Wire):
+    """A person as typed."""
+
     name: str = Field(min_length=1, max_length=120)
     note: str = Field(default="", max_length=500)
 
 
 class PersonOut(Wire):
+    """A person with all her charts, newest first."""
+
     id: int
     name: str
     note: str
@@ -117,6 +129,7 @@ def _typed(texts: dict[str, str]) -> dict[str, str]:
 
 
 def chart_out(chart: MeasureChart, unit: Unit) -> ChartOut:
+    """A stored chart as it is shown."""
     texts = {k: format_length(v, unit, with_unit=False) for k, v in chart.values.items()}
     found = [DoubtOut(key=d.key, message=d.message) for d in doubts(chart.values, unit)]
     return ChartOut(id=chart.pk, taken_on=chart.taken_on, values=chart.values, texts=texts, estimated=chart.estimated, doubts=found)
@@ -198,6 +211,7 @@ def read_measures(request: HttpRequest, body: ChartText) -> Reading:
 
 @router.get("/people", response={200: list[PersonOut], **ERRORS})
 def people(request: HttpRequest) -> list[PersonOut]:
+    """All persons of the workroom."""
     room = workroom_of(request)
     unit = room.house_rules().unit
     return [_person_out(p, unit) for p in Person.objects.of(room).prefetch_related("charts")]
@@ -205,6 +219,7 @@ def people(request: HttpRequest) -> list[PersonOut]:
 
 @router.post("/people", response={200: PersonOut, **ERRORS})
 def add_person(request: HttpRequest, body: PersonIn) -> PersonOut:
+    """Add a person; a name is enough."""
     if not body.name.strip():
         raise BadSetting("a person needs a name.", field="name")
     room = workroom_of(request)
@@ -214,6 +229,7 @@ def add_person(request: HttpRequest, body: PersonIn) -> PersonOut:
 
 @router.put("/people/{person_id}", response={200: PersonOut, **ERRORS})
 def change_person(request: HttpRequest, person_id: int, body: PersonIn) -> PersonOut:
+    """Change name or note."""
     room = workroom_of(request)
     person = Person.objects.one(room, person_id)
     person.name, person.note = body.name.strip(), body.note.strip()

@@ -29,6 +29,8 @@ router = Router(tags=["people"])
 
 
 class SizeTableOut(Wire):
+    """A size table with its sizes."""
+
     name: str
     title: str
     source: str
@@ -51,6 +53,8 @@ class Filled(Wire):
 
 
 class ComparedRow(Wire):
+    """One measure on two days."""
+
     title: str
     before: str
     after: str
@@ -59,18 +63,23 @@ class ComparedRow(Wire):
 
 
 class ChartsCompared(Wire):
+    """Two charts of a person, measure by measure."""
+
     before: str
     after: str
     rows: list[ComparedRow]
 
 
 class CopyTo(Wire):
+    """Whose chart it becomes."""
+
     person_id: int
     taken_on: date
 
 
 @router.get("/size-tables", response={200: list[SizeTableOut], **ERRORS})
 def size_tables(request: HttpRequest) -> list[SizeTableOut]:
+    """The size tables there are."""
     return [SizeTableOut(name=t.name, title=t.title, source=t.source, sizes=list(t.sizes)) for t in TABLES.values()]
 
 

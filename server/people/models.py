@@ -8,6 +8,8 @@ from ..workrooms.models import OwnedManager, Workroom
 
 
 class Person(models.Model):
+    """Somebody who is measured; belongs to one workroom."""
+
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=120)
     note = models.CharField(max_length=500, blank=True)

@@ -32,6 +32,7 @@ router = Router(tags=["shelf"])
 
 @router.get("/blocks", response={200: list[BlockOut], **ERRORS})
 def blocks(request: HttpRequest) -> HttpResponse:
+    """All blocks on the shelf."""
     room = workroom_of(request)
     found = Block.objects.of(room).select_related("person").prefetch_related("revisions", "revisions__pins")
     body = ",".join(_block_out(b, room).model_dump_json() for b in found)
@@ -64,6 +65,7 @@ def _block_words(block: Block, room: Workroom) -> dict[str, Any]:
 
 @router.post("/blocks", response={200: BlockOut, **ERRORS})
 def add_block(request: HttpRequest, body: BlockIn) -> HttpResponse:
+    """Hang a draft or a file on the shelf."""
     room = workroom_of(request)
     chart = chart_of(room, body.chart_id)
     rules = room.house_rules()
@@ -88,6 +90,7 @@ def import_block(request: HttpRequest, name: str = "", person_id: int | None = N
 
 @router.get("/blocks/{block_id}", response={200: BlockDetail, **ERRORS})
 def block(request: HttpRequest, block_id: int) -> HttpResponse:
+    """A block with its revisions."""
     room = workroom_of(request)
     return HttpResponse(_detail(Block.objects.one(room, block_id), room).model_dump_json(), content_type="application/json")
 
@@ -148,6 +151,7 @@ def _with_settings(before: Draft, settings: dict[str, Any]) -> Draft:
 
 @router.put("/blocks/{block_id}/state", response={200: BlockOut, **ERRORS})
 def set_state(request: HttpRequest, block_id: int, body: BlockState) -> HttpResponse:
+    """Say how far a block has been proved: drafted, toile, fitted, retired."""
     room = workroom_of(request)
     block = Block.objects.one(room, block_id)
     if body.state not in Block.State.values:

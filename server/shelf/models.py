@@ -11,7 +11,11 @@ from ..workrooms.models import OwnedManager, Workroom
 
 
 class Block(models.Model):
+    """A block on the shelf, in revisions."""
+
     class State(models.TextChoices):
+        """How far it has been proved on the body."""
+
         DRAFTED = "drafted"
         TOILE = "toile"
         FITTED = "fitted"
@@ -45,6 +49,7 @@ class BlockRevision(models.Model):
         constraints = (models.UniqueConstraint(fields=("block", "number"), name="one_revision_per_number"),)
 
     def save(self, *args: Any, **kwargs: Any) -> None:
+        """Refuses to change what is stored: styles rely on it."""
         if self.pk:
             raise TypeError("a revision is immutable: make a new one")
         super().save(*args, **kwargs)

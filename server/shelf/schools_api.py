@@ -36,6 +36,7 @@ def in_order() -> list[School]:
 
 @router.get("/schools", response={200: list[SchoolOut], **ERRORS})
 def schools(request: HttpRequest) -> list[SchoolOut]:
+    """All schools with their settings and the measures they need."""
     rules = workroom_of(request).house_rules()
     return [
         SchoolOut(

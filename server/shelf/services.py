@@ -62,10 +62,12 @@ def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[s
 
 
 def as_json(file: BlockFile) -> Any:
+    """A file as plain data."""
     return json.loads(write_file(file))
 
 
 def draft_file(school_name: str, measures: dict[str, float], settings: dict[str, Any], name: str) -> BlockFile:
+    """A draft by a school as a block's file. Raises BadMeasure, BadSetting."""
     return block_file(school(school_name).draft(measures, settings), name)
 
 
@@ -120,4 +122,5 @@ def family_of(draft: Draft) -> str:
 
 
 def title_of(draft: Draft) -> str:
+    """A school's title by its name."""
     return SCHOOLS[draft.school].title if draft.school in SCHOOLS else "a traced block"

@@ -64,6 +64,8 @@ class SchoolForChart(Wire):
 
 
 class FigureLine(Wire):
+    """A line of the figure that is wanted, beside what the paper has."""
+
     label: str
     text: str
 
@@ -95,6 +97,8 @@ class SumOut(Wire):
 
 
 class NumberedPoint(Wire):
+    """A point of the construction with its number."""
+
     label: str
     at: Point
 
@@ -132,6 +136,8 @@ class AuditOut(Wire):
 
 
 class DraftOut(Wire):
+    """A draft: its drawing, stages and audit."""
+
     drawing: Drawing
     stages: list[StageOut]
     audit: list[AuditOut]
@@ -164,6 +170,8 @@ class CureIn(Wire):
 
 
 class BlockState(Wire):
+    """How far a block has been proved."""
+
     state: str
 
 
@@ -185,12 +193,16 @@ class BlockOut(Wire):
 
 
 class RevisionOut(Wire):
+    """A revision of a block, with why it was made."""
+
     number: int
     made: str
     note: str
 
 
 class BlockDetail(BlockOut):
+    """A block's page."""
+
     draft: DraftOut
     measures: dict[str, str]
     settings: dict[str, Any]

@@ -35,11 +35,13 @@ router = Router(tags=["styles"])
 
 @router.get("/moves", response={200: list[MoveOut], **ERRORS})
 def moves(request: HttpRequest) -> list[MoveOut]:
+    """All moves with their slots, by group."""
     return [move_out(name, m) for name, m in MOVES.items()]
 
 
 @router.get("/styles", response={200: list[StyleOut], **ERRORS})
 def styles(request: HttpRequest) -> HttpResponse:
+    """All styles of the workroom, the one worked at last first."""
     room = workroom_of(request)
     found = Style.objects.of(room).select_related("workroom").prefetch_related("pins__revision__block__person")
     body = ",".join(style_card(s, s.house_rules()).model_dump_json() for s in found)
@@ -48,6 +50,7 @@ def styles(request: HttpRequest) -> HttpResponse:
 
 @router.post("/styles", response={200: StyleDetail, **ERRORS})
 def add_style(request: HttpRequest, body: StyleIn) -> HttpResponse:
+    """Begin a style on a block."""
     room = workroom_of(request)
     block = Block.objects.one(room, body.block_id)
     number = body.revision or block.revisions.all()[0].number
@@ -57,12 +60,14 @@ def add_style(request: HttpRequest, body: StyleIn) -> HttpResponse:
 
 @router.get("/styles/{style_id}", response={200: StyleDetail, **ERRORS})
 def style(request: HttpRequest, style_id: int) -> HttpResponse:
+    """A style with its recipe, promises and account."""
     room = workroom_of(request)
     return as_json_answer(style_detail(Style.objects.one(room, style_id)))
 
 
 @router.put("/styles/{style_id}/name", response={200: StyleDetail, **ERRORS})
 def rename(request: HttpRequest, style_id: int, body: Rename) -> HttpResponse:
+    """Give a style another name."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
     if not body.name.strip():
@@ -74,6 +79,7 @@ def rename(request: HttpRequest, style_id: int, body: Rename) -> HttpResponse:
 
 @router.post("/styles/{style_id}/steps", response={200: StyleDetail, **ERRORS})
 def change_steps(request: HttpRequest, style_id: int, body: StepsIn) -> HttpResponse:
+    """Make these the style's steps; refused whole when the newest cannot be done."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
     data = [step_json(s) for s in body.steps]
@@ -82,11 +88,13 @@ def change_steps(request: HttpRequest, style_id: int, body: StepsIn) -> HttpResp
 
 @router.post("/styles/{style_id}/undo", response={200: StyleDetail, **ERRORS})
 def undo(request: HttpRequest, style_id: int, body: VersionIn) -> HttpResponse:
+    """Back by one change."""
     room = workroom_of(request)
     return as_json_answer(style_detail(services.step_through(Style.objects.one(room, style_id), body.version, -1)))
 
 
 @router.post("/styles/{style_id}/redo", response={200: StyleDetail, **ERRORS})
 def redo(request: HttpRequest, style_id: int, body: VersionIn) -> HttpResponse:
+    """Forward by one change."""
     room = workroom_of(request)
     return as_json_answer(style_detail(services.step_through(Style.objects.one(room, style_id), body.version, 1)))

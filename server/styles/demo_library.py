@@ -57,6 +57,7 @@ class Singer:
 
     @property
     def chart(self) -> dict[str, float]:
+        """cm by the measures' keys."""
         return dict(zip(COLUMNS, self.values, strict=True))
 
 

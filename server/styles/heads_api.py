@@ -30,6 +30,8 @@ class BlockToAdd(Wire):
 
 
 class ForPerson(Wire):
+    """For whom the style is cut."""
+
     version: int
     person_id: int
 

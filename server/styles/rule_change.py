@@ -30,6 +30,8 @@ SHOWN = ("unit", "paper")
 
 
 class RuleDifference(Wire):
+    """One rule, as the style keeps it and as the house has it now."""
+
     title: str
     now: str
     new: str

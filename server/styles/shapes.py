@@ -84,6 +84,8 @@ class StepOut(Wire):
 
 
 class IntervalOut(Wire):
+    """A seam between two of its notches, in words."""
+
     start: str
     end: str
     a: str
@@ -94,6 +96,8 @@ class IntervalOut(Wire):
 
 
 class EdgeOf(Wire):
+    """An edge by its piece."""
+
     piece: str
     edge: str
 
@@ -145,6 +149,8 @@ class Work(Wire):
 
 
 class StyleOut(Wire):
+    """A style's card."""
+
     id: int
     name: str
     changed: str
@@ -157,6 +163,8 @@ class StyleOut(Wire):
 
 
 class BlockPinOut(Wire):
+    """A block in a certain revision."""
+
     id: int
     revision: int
 
@@ -199,22 +207,30 @@ class StyleDetail(Wire):
 
 
 class StyleIn(Wire):
+    """A style to begin."""
+
     name: str = Field(min_length=1, max_length=120)
     block_id: int
     revision: int | None = None
 
 
 class StepsIn(Wire):
+    """All steps, and the version they were made from."""
+
     version: int
     steps: list[Step] = Field(max_length=2000)
     label: str = Field(default="", max_length=300)
 
 
 class VersionIn(Wire):
+    """The version a change was made from."""
+
     version: int
 
 
 class Rename(Wire):
+    """The style's new name."""
+
     name: str = Field(min_length=1, max_length=120)
 
 

@@ -29,6 +29,8 @@ router = Router(tags=["paper"])
 
 
 class FinishedOut(Wire):
+    """The style as paper: with allowances, ready to cut."""
+
     number: int
     name: str
     how: str

@@ -74,10 +74,12 @@ def move_out(name: str, move: type[Move]) -> MoveOut:
 
 
 def phrases_out(phrases: list[Phrase]) -> list[PhraseOut]:
+    """A sentence cut at its slots."""
     return [PhraseOut(text=p.text, slot=p.slot) for p in phrases]
 
 
 def block_and_person(style: Style) -> tuple[str, str]:
+    """What the style is worked on and for whom, in words."""
     pins = list(style.pins.all())
     if not pins:
         return "", ""
@@ -86,6 +88,7 @@ def block_and_person(style: Style) -> tuple[str, str]:
 
 
 def style_card(style: Style, rules: HouseRules) -> StyleOut:
+    """A style as a list shows it."""
     steps = read_steps(services.steps_of(style))
     replay = services.worked(services.pins_of(style), steps, rules)
     promises = ledger(replay.pattern, rules)
@@ -161,10 +164,13 @@ def account_out(line: AccountLine) -> AccountOut:
 
 
 def sums_out(working: tuple[Sum, ...], unit: Unit) -> list[SumOut]:
+    """A step's working, in words of the house unit."""
     return [SumOut(label=s.label, text=s.spoken(unit), note=s.note, caution=s.caution) for s in working]
 
 
 def promise_out(p: Promise, unit: Unit) -> PromiseOut:
+    """A promise, in words of the house unit."""
+
     def say(value: float | None) -> str:
         return "" if value is None else format_length(value, unit, 2)
 
@@ -203,6 +209,7 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
 
 
 def style_detail(style: Style) -> StyleDetail:
+    """A style with everything its bench shows."""
     rules = style.house_rules()
     pins = list(style.pins.select_related("revision__block__person").defer("revision__content"))
     steps = read_steps(services.steps_of(style))

@@ -14,6 +14,7 @@ class InWorkroom(SessionAuth):
     """Signed in by session cookie (with the CSRF check); gives the request its workroom."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Workroom | None:
+        """The signed-in person who has a workroom; none otherwise."""
         if not request.user.is_authenticated:
             return None
         member = Membership.objects.select_related("workroom").filter(user=request.user).first()

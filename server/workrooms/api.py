@@ -31,11 +31,15 @@ class SessionOut(Wire):
 
 
 class SignIn(Wire):
+    """Name and pass phrase."""
+
     name: str = Field(max_length=150)
     password: str = Field(max_length=200)
 
 
 class NewWorkroom(SignIn):
+    """A workroom and its first member."""
+
     workroom: str = Field(min_length=1, max_length=120)
 
 
@@ -66,11 +70,13 @@ def _same_site(request: HttpRequest) -> None:
 
 @router.get("/session", auth=None, response={200: SessionOut, **ERRORS})
 def session(request: HttpRequest) -> SessionOut:
+    """Who is signed in, and where."""
     return _session(request)
 
 
 @router.post("/session", auth=None, response={200: SessionOut, **ERRORS})
 def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
+    """Sign in; told alike whether name or phrase is wrong."""
     _same_site(request)
     user = authenticate(request, username=body.name, password=body.password)
     if user is None:
@@ -81,6 +87,7 @@ def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
 
 @router.delete("/session", auth=None, response={200: SessionOut, **ERRORS})
 def sign_out(request: HttpRequest) -> SessionOut:
+    """Sign out."""
     _same_site(request)
     logout(request)
     return _session(request)
@@ -99,6 +106,7 @@ def sign_in_demo(request: HttpRequest) -> SessionOut:
 
 @router.post("/workrooms", auth=None, response={200: SessionOut, **ERRORS})
 def new_workroom(request: HttpRequest, body: NewWorkroom) -> SessionOut:
+    """Open a workroom and sign in."""
     _same_site(request)
     user = open_workroom(body.workroom, body.name, body.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
@@ -107,11 +115,13 @@ def new_workroom(request: HttpRequest, body: NewWorkroom) -> SessionOut:
 
 @router.get("/house-rules", response={200: RulesOut, **ERRORS})
 def house_rules(request: HttpRequest) -> RulesOut:
+    """The house's rules with reasons and defaults."""
     return rules_out(workroom_of(request).house_rules())
 
 
 @router.put("/house-rules", response={200: RulesOut, **ERRORS})
 def change_house_rules(request: HttpRequest, body: HouseRules) -> RulesOut:
+    """Change rules; new work follows, old styles when told to."""
     room = workroom_of(request)
     room.rules = body.model_dump(mode="json", exclude_defaults=True)
     room.save(update_fields=["rules"])
@@ -128,6 +138,7 @@ def change_one_rule(request: HttpRequest, body: RuleText) -> RulesOut:
 
 @router.post("/house-rules/inch-set", response={200: RulesOut, **ERRORS})
 def take_inch_set(request: HttpRequest) -> RulesOut:
+    """All rules as an inch house has them."""
     room = workroom_of(request)
     room.rules = HouseRules.inch_set().model_dump(mode="json", exclude_defaults=True)
     room.save(update_fields=["rules"])

@@ -13,16 +13,21 @@ M = TypeVar("M", bound=models.Model)
 
 
 class Workroom(models.Model):
+    """A house with its rules; owner of everything."""
+
     name = models.CharField(max_length=120)
     rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
     is_demo = models.BooleanField(default=False)
     created = models.DateTimeField(auto_now_add=True)
 
     def house_rules(self) -> HouseRules:
+        """Its rules, delivered ones where it has none of its own."""
         return HouseRules.model_validate(self.rules)
 
 
 class Membership(models.Model):
+    """A person's place in a workroom."""
+
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE, related_name="members")
 
@@ -31,6 +36,7 @@ class OwnedManager(models.Manager[M]):
     """The only way to reach owned things: through their workroom."""
 
     def of(self, workroom: Workroom) -> models.QuerySet[M]:
+        """What belongs to that workroom."""
         return self.filter(workroom=workroom)
 
     def one(self, workroom: Workroom, pk: int, **more: Any) -> M:

@@ -38,11 +38,14 @@ class RuleOut(Wire):
 
 
 class RulesOut(Wire):
+    """All rules with reasons, what others take, and what is delivered."""
+
     rules: dict[str, Any]
     fields: list[RuleOut]
 
 
 def rules_out(rules: HouseRules) -> RulesOut:
+    """The house's rules as its page shows them."""
     values, defaults = rules.model_dump(mode="json"), HouseRules().model_dump(mode="json")
     schema = HouseRules.model_json_schema()
     return RulesOut(rules=values, fields=_fields(schema, schema, values, defaults, "", rules.unit))

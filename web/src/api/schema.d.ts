@@ -11,10 +11,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Blocks */
+        /**
+         * Blocks
+         * @description All blocks on the shelf.
+         */
         get: operations["server_shelf_api_blocks"];
         put?: never;
-        /** Add Block */
+        /**
+         * Add Block
+         * @description Hang a draft or a file on the shelf.
+         */
         post: operations["server_shelf_api_add_block"];
         delete?: never;
         options?: never;
@@ -49,7 +55,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Block */
+        /**
+         * Block
+         * @description A block with its revisions.
+         */
         get: operations["server_shelf_api_block"];
         put?: never;
         post?: never;
@@ -127,7 +136,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Set State */
+        /**
+         * Set State
+         * @description Say how far a block has been proved: drafted, toile, fitted, retired.
+         */
         put: operations["server_shelf_api_set_state"];
         post?: never;
         delete?: never;
@@ -263,9 +275,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** House Rules */
+        /**
+         * House Rules
+         * @description The house's rules with reasons and defaults.
+         */
         get: operations["server_workrooms_api_house_rules"];
-        /** Change House Rules */
+        /**
+         * Change House Rules
+         * @description Change rules; new work follows, old styles when told to.
+         */
         put: operations["server_workrooms_api_change_house_rules"];
         post?: never;
         delete?: never;
@@ -283,7 +301,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take Inch Set */
+        /**
+         * Take Inch Set
+         * @description All rules as an inch house has them.
+         */
         post: operations["server_workrooms_api_take_inch_set"];
         delete?: never;
         options?: never;
@@ -442,7 +463,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Moves */
+        /**
+         * Moves
+         * @description All moves with their slots, by group.
+         */
         get: operations["server_styles_api_moves"];
         put?: never;
         post?: never;
@@ -459,10 +483,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** People */
+        /**
+         * People
+         * @description All persons of the workroom.
+         */
         get: operations["server_people_api_people"];
         put?: never;
-        /** Add Person */
+        /**
+         * Add Person
+         * @description Add a person; a name is enough.
+         */
         post: operations["server_people_api_add_person"];
         delete?: never;
         options?: never;
@@ -478,7 +508,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change Person */
+        /**
+         * Change Person
+         * @description Change name or note.
+         */
         put: operations["server_people_api_change_person"];
         post?: never;
         delete?: never;
@@ -555,7 +588,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Schools */
+        /**
+         * Schools
+         * @description All schools with their settings and the measures they need.
+         */
         get: operations["server_shelf_schools_api_schools"];
         put?: never;
         post?: never;
@@ -572,12 +608,21 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Session */
+        /**
+         * Session
+         * @description Who is signed in, and where.
+         */
         get: operations["server_workrooms_api_session"];
         put?: never;
-        /** Sign In */
+        /**
+         * Sign In
+         * @description Sign in; told alike whether name or phrase is wrong.
+         */
         post: operations["server_workrooms_api_sign_in"];
-        /** Sign Out */
+        /**
+         * Sign Out
+         * @description Sign out.
+         */
         delete: operations["server_workrooms_api_sign_out"];
         options?: never;
         head?: never;
@@ -611,7 +656,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Size Tables */
+        /**
+         * Size Tables
+         * @description The size tables there are.
+         */
         get: operations["server_people_exchange_size_tables"];
         put?: never;
         post?: never;
@@ -628,10 +676,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Styles */
+        /**
+         * Styles
+         * @description All styles of the workroom, the one worked at last first.
+         */
         get: operations["server_styles_api_styles"];
         put?: never;
-        /** Add Style */
+        /**
+         * Add Style
+         * @description Begin a style on a block.
+         */
         post: operations["server_styles_api_add_style"];
         delete?: never;
         options?: never;
@@ -646,7 +700,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Style */
+        /**
+         * Style
+         * @description A style with its recipe, promises and account.
+         */
         get: operations["server_styles_api_style"];
         put?: never;
         post?: never;
@@ -724,7 +781,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Rename */
+        /**
+         * Rename
+         * @description Give a style another name.
+         */
         put: operations["server_styles_api_rename"];
         post?: never;
         delete?: never;
@@ -802,7 +862,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Redo */
+        /**
+         * Redo
+         * @description Forward by one change.
+         */
         post: operations["server_styles_api_redo"];
         delete?: never;
         options?: never;
@@ -819,7 +882,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Change Steps */
+        /**
+         * Change Steps
+         * @description Make these the style's steps; refused whole when the newest cannot be done.
+         */
         post: operations["server_styles_api_change_steps"];
         delete?: never;
         options?: never;
@@ -856,7 +922,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo */
+        /**
+         * Undo
+         * @description Back by one change.
+         */
         post: operations["server_styles_api_undo"];
         delete?: never;
         options?: never;
@@ -873,7 +942,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** New Workroom */
+        /**
+         * New Workroom
+         * @description Open a workroom and sign in.
+         */
         post: operations["server_workrooms_api_new_workroom"];
         delete?: never;
         options?: never;
@@ -970,12 +1042,18 @@ export interface components {
             /** Wanted Label */
             wanted_label: string;
         };
-        /** BeforeAfter */
+        /**
+         * BeforeAfter
+         * @description A verb in small: the paper before its example step and after.
+         */
         BeforeAfter: {
             after: components["schemas"]["VerbPicture"];
             before: components["schemas"]["VerbPicture"];
         };
-        /** BlockDetail */
+        /**
+         * BlockDetail
+         * @description A block's page.
+         */
         BlockDetail: {
             /** Based On */
             based_on: string;
@@ -1063,14 +1141,20 @@ export interface components {
             /** Styles */
             styles: number;
         };
-        /** BlockPinOut */
+        /**
+         * BlockPinOut
+         * @description A block in a certain revision.
+         */
         BlockPinOut: {
             /** Id */
             id: number;
             /** Revision */
             revision: number;
         };
-        /** BlockState */
+        /**
+         * BlockState
+         * @description How far a block has been proved.
+         */
         BlockState: {
             /** State */
             state: string;
@@ -1128,7 +1212,10 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** ChartOut */
+        /**
+         * ChartOut
+         * @description A dated chart, in words of the house unit.
+         */
         ChartOut: {
             /** Doubts */
             doubts: components["schemas"]["DoubtOut"][];
@@ -1150,14 +1237,20 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** ChartText */
+        /**
+         * ChartText
+         * @description A chart as typed: texts by the measures' keys.
+         */
         ChartText: {
             /** Texts */
             texts: {
                 [key: string]: string;
             };
         };
-        /** ChartsCompared */
+        /**
+         * ChartsCompared
+         * @description Two charts of a person, measure by measure.
+         */
         ChartsCompared: {
             /** After */
             after: string;
@@ -1176,7 +1269,10 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** ComparedRow */
+        /**
+         * ComparedRow
+         * @description One measure on two days.
+         */
         ComparedRow: {
             /** After */
             after: string;
@@ -1189,7 +1285,10 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** CopyTo */
+        /**
+         * CopyTo
+         * @description Whose chart it becomes.
+         */
         CopyTo: {
             /** Person Id */
             person_id: number;
@@ -1262,7 +1361,10 @@ export interface components {
             /** Dart */
             dart: string;
         };
-        /** DoubtOut */
+        /**
+         * DoubtOut
+         * @description A value that is questioned, with the one expected.
+         */
         DoubtOut: {
             /** Key */
             key: string;
@@ -1296,7 +1398,10 @@ export interface components {
              */
             show_bends?: boolean;
         };
-        /** DraftOut */
+        /**
+         * DraftOut
+         * @description A draft: its drawing, stages and audit.
+         */
         DraftOut: {
             /** Audit */
             audit: components["schemas"]["AuditOut"][];
@@ -1398,13 +1503,19 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** DrawnMark */
+        /**
+         * DrawnMark
+         * @description A point on the paper with its name.
+         */
         DrawnMark: {
             at: components["schemas"]["Point"];
             /** Name */
             name: string;
         };
-        /** DrawnNotch */
+        /**
+         * DrawnNotch
+         * @description A notch of a seam: strokes across the edge, square to it.
+         */
         DrawnNotch: {
             /** D */
             d: string;
@@ -1459,7 +1570,10 @@ export interface components {
             /** Turn */
             turn: number;
         };
-        /** EdgeOf */
+        /**
+         * EdgeOf
+         * @description An edge by its piece.
+         */
         EdgeOf: {
             /** Edge */
             edge: string;
@@ -1484,7 +1598,10 @@ export interface components {
              */
             from?: string;
         };
-        /** ErrorOut */
+        /**
+         * ErrorOut
+         * @description The one shape in which everything is refused: what, where, the cure, the field.
+         */
         ErrorOut: {
             error: components["schemas"]["Fault"];
         };
@@ -1534,7 +1651,10 @@ export interface components {
             /** Whole */
             whole: boolean;
         };
-        /** FigureLine */
+        /**
+         * FigureLine
+         * @description A line of the figure that is wanted, beside what the paper has.
+         */
         FigureLine: {
             /** Label */
             label: string;
@@ -1563,7 +1683,10 @@ export interface components {
                 [key: string]: string;
             };
         };
-        /** FinishedOut */
+        /**
+         * FinishedOut
+         * @description The style as paper: with allowances, ready to cut.
+         */
         FinishedOut: {
             /** Edges */
             edges: string[];
@@ -1576,7 +1699,10 @@ export interface components {
             /** Size */
             size: string;
         };
-        /** ForPerson */
+        /**
+         * ForPerson
+         * @description For whom the style is cut.
+         */
         ForPerson: {
             /** Person Id */
             person_id: number;
@@ -1663,7 +1789,10 @@ export interface components {
              */
             unit?: "cm" | "in";
         };
-        /** IntervalOut */
+        /**
+         * IntervalOut
+         * @description A seam between two of its notches, in words.
+         */
         IntervalOut: {
             /** A */
             a: string;
@@ -1827,7 +1956,10 @@ export interface components {
             /** Wrong */
             wrong: string;
         };
-        /** MeasureKeysOut */
+        /**
+         * MeasureKeysOut
+         * @description All measures in the order one takes them.
+         */
         MeasureKeysOut: {
             /** Figures */
             figures: {
@@ -1882,7 +2014,10 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** NewWorkroom */
+        /**
+         * NewWorkroom
+         * @description A workroom and its first member.
+         */
         NewWorkroom: {
             /** Name */
             name: string;
@@ -1899,7 +2034,10 @@ export interface components {
             /** Notch */
             notch: string;
         };
-        /** NumberedPoint */
+        /**
+         * NumberedPoint
+         * @description A point of the construction with its number.
+         */
         NumberedPoint: {
             at: components["schemas"]["Point"];
             /** Label */
@@ -2003,7 +2141,10 @@ export interface components {
             /** Width */
             width: string;
         };
-        /** PersonIn */
+        /**
+         * PersonIn
+         * @description A person as typed.
+         */
         PersonIn: {
             /** Name */
             name: string;
@@ -2013,7 +2154,10 @@ export interface components {
              */
             note?: string;
         };
-        /** PersonOut */
+        /**
+         * PersonOut
+         * @description A person with all her charts, newest first.
+         */
         PersonOut: {
             /** Charts */
             charts: components["schemas"]["ChartOut"][];
@@ -2216,7 +2360,10 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** Rename */
+        /**
+         * Rename
+         * @description The style's new name.
+         */
         Rename: {
             /** Name */
             name: string;
@@ -2240,7 +2387,10 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** RevisionOut */
+        /**
+         * RevisionOut
+         * @description A revision of a block, with why it was made.
+         */
         RevisionOut: {
             /** Made */
             made: string;
@@ -2304,7 +2454,10 @@ export interface components {
             /** New place */
             to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
         };
-        /** RuleDifference */
+        /**
+         * RuleDifference
+         * @description One rule, as the style keeps it and as the house has it now.
+         */
         RuleDifference: {
             /** New */
             new: string;
@@ -2353,7 +2506,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** RulesOut */
+        /**
+         * RulesOut
+         * @description All rules with reasons, what others take, and what is delivered.
+         */
         RulesOut: {
             /** Fields */
             fields: components["schemas"]["RuleOut"][];
@@ -2566,14 +2722,20 @@ export interface components {
             /** Y */
             y: number;
         };
-        /** SignIn */
+        /**
+         * SignIn
+         * @description Name and pass phrase.
+         */
         SignIn: {
             /** Name */
             name: string;
             /** Password */
             password: string;
         };
-        /** SizeTableOut */
+        /**
+         * SizeTableOut
+         * @description A size table with its sizes.
+         */
         SizeTableOut: {
             /** Name */
             name: string;
@@ -2743,7 +2905,10 @@ export interface components {
             after: components["schemas"]["Drawing"];
             before: components["schemas"]["Drawing"];
         };
-        /** StepsIn */
+        /**
+         * StepsIn
+         * @description All steps, and the version they were made from.
+         */
         StepsIn: {
             /**
              * Label
@@ -2807,7 +2972,10 @@ export interface components {
             waiting: string[];
             work: components["schemas"]["Work"];
         };
-        /** StyleIn */
+        /**
+         * StyleIn
+         * @description A style to begin.
+         */
         StyleIn: {
             /** Block Id */
             block_id: number;
@@ -2816,7 +2984,10 @@ export interface components {
             /** Revision */
             revision?: number | null;
         };
-        /** StyleOut */
+        /**
+         * StyleOut
+         * @description A style's card.
+         */
         StyleOut: {
             /** Block */
             block: string;
@@ -2942,7 +3113,10 @@ export interface components {
             /** Top */
             top: number;
         };
-        /** VersionIn */
+        /**
+         * VersionIn
+         * @description The version a change was made from.
+         */
         VersionIn: {
             /** Version */
             version: number;

@@ -31,9 +31,12 @@ from server.workrooms.models import Membership, Workroom
 
 
 class Command(BaseCommand):
+    """``load_demo``: see the module."""
+
     help = "Load the demo library: a workroom for a chamber choir."
 
     def handle(self, *args: Any, **options: Any) -> None:
+        """Loads all or nothing."""
         if Workroom.objects.filter(is_demo=True).exists():
             return
         with transaction.atomic():
