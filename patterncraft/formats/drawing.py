@@ -5,6 +5,8 @@ These models are the wire format of the interface: it draws what stands here and
 
 from __future__ import annotations
 
+from typing import Final
+
 from ..finishing.finish import cut_words, lies_on_fold
 from ..geometry.curvature import comb
 from ..geometry.intersect import line_crossings
@@ -20,6 +22,11 @@ from ..paper.sewn import sewn_length
 from ..tolerances import SNAP
 from ..units import Unit, format_length
 from .table import Lie, Lies, tidy
+
+NARROW: Final = 9.0
+"""cm: less room than this beside the grainline is little for a name."""
+MARGIN: Final = 0.5
+"""cm that a name keeps from the outline."""
 
 
 class Point(Strict):
@@ -141,7 +148,7 @@ def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str]
 def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends: bool) -> DrawnPiece:
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
-    label = _label_at(p)
+    label = _roomy(p, _label_at(p))
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
     return DrawnPiece(
         name=p.name,
@@ -214,11 +221,24 @@ def _label_at(p: Piece) -> complex:
     return complex(0.5 * (left + right), 0.5 * (top + bottom))
 
 
+def _roomy(p: Piece, place: complex) -> complex:
+    """The place, or on a narrow piece one at its left outline, where a name has more room although it crosses the grainline."""
+    if _room_at(p, place) >= NARROW:
+        return place
+    left = place - _to_outline(p, place, -1) + MARGIN
+    return left if _room_at(p, left) > _room_at(p, place) else place
+
+
 def _room_at(p: Piece, place: complex) -> float:
     """cm of paper to the right of a place, to the outline; the name is set no wider."""
-    right = complex(p.box[2] + 1.0, place.imag)
-    met = [c.point.real - place.real for s in p.segments for c in line_crossings(place, right, s)]
-    return round(min((m for m in met if m > SNAP), default=right.real - place.real), 6)
+    return round(_to_outline(p, place, 1), 6)
+
+
+def _to_outline(p: Piece, place: complex, sense: int) -> float:
+    """cm from a place to the outline, straight to the right (1) or left (−1)."""
+    far = complex(p.box[2] + 1.0 if sense > 0 else p.box[0] - 1.0, place.imag)
+    met = [abs(c.point - place) for s in p.segments for c in line_crossings(place, far, s)]
+    return min((m for m in met if m > SNAP), default=abs(far - place))
 
 
 def _dart(d: Dart, unit: Unit) -> DrawnDart:

@@ -58,7 +58,7 @@ class CutAlong(Move):
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadPlace at ``line`` where it leaves the paper, touches itself or ends in the air; MoveRefused
-        through a fold or an open dart."""
+        over an open dart."""
         hand = take_up(pattern, self.piece)
         whole = hand.piece(self.piece)
         line = line_on(self.line, whole, pattern)

@@ -126,6 +126,7 @@ FURTHER = (
     FurtherBlock("Odette Harrowgate-Lindenmeyer", "Odette, eight-gored concert skirt", "gored-skirt", "toile", "",
         {"gores": 8, "skirt_length": 96, "round_to": "0.25 cm"}),
     FurtherBlock("Tove Grandal", "Tove, rehearsal jacket", "loose-jacket", "drafted"),
+    FurtherBlock("Maris Quellen", "Maris, bodice to go on a skirt", "bodice-direct", "toile", "", {"waist_ease": 1.0}),
 )
 
 STYLES = (
@@ -142,7 +143,7 @@ STYLES = (
         {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"dart": "side dart"}},
         {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"edge": "neckline", "from": "centre front", "fraction": 0.5}, "share": 0.75},
     )),
-    DemoStyle("Spring concert dress", "Maris, close bodice", (
+    DemoStyle("Spring concert dress", "Maris, bodice to go on a skirt", (
         {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"}, "chapter": "Bodice"},
         {"move": "cut_along", "piece": "front", "line": {"through": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5},
             {"dart": "waist dart"}], "shape": "curve", "square_start": True}, "chapter": "Bodice", "names": ["centre front", "side front"], "seam": "front panel"},
