@@ -6,7 +6,7 @@ from typing import ClassVar, Literal, Self
 
 from pydantic import model_validator
 
-from ..handwork.slashes import SlashAt, check_slashes, even_slashes, listed_slashes, two_edges, zone_of
+from ..handwork.slashes import SlashAt, check_slashes, even_slashes, listed_slashes, slashing_words, two_edges, zone_of
 from ..handwork.smoothing import smooth_edge
 from ..handwork.spreading import Amounts, spread
 from ..house import HouseRules
@@ -56,12 +56,11 @@ class Overlap(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        n = self.count if self.count is not None else len(self.at or ())
         return {
             "piece": self.piece,
             "from_edge": self.from_edge,
             "to_edge": self.to_edge,
-            "slashes": ("once" if n == 1 else f"{n} times") + (" where marked" if self.at else ""),
+            "slashes": slashing_words(self.count, self.at),
             "amount": format_length(self.amount, unit),
             "hinge": dict(HINGES)[self.hinge],
         }

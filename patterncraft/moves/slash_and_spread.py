@@ -7,7 +7,7 @@ from typing import ClassVar, Literal, Self
 from pydantic import ConfigDict, Field, model_validator
 
 from ..errors import MoveRefused
-from ..handwork.slashes import SlashAt, Zone, check_slashes, even_slashes, listed_slashes, two_edges, zone_of
+from ..handwork.slashes import SlashAt, Zone, check_slashes, even_slashes, listed_slashes, slashing_words, two_edges, zone_of
 from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
 from ..house import HouseRules, Strict
@@ -100,12 +100,11 @@ class SlashAndSpread(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        n = self.count if self.count is not None else len(self.at or ())
         return {
             "piece": self.piece,
             "from_edge": self.from_edge,
             "to_edge": self.to_edge,
-            "slashes": ("once" if n == 1 else f"{n} times") + (" where marked" if self.at else ""),
+            "slashes": slashing_words(self.count, self.at),
             "zone": self._zone_words(pattern, unit),
             "how much": self._how_much(unit),
             "far": self._far_words(unit),
