@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
-from itertools import pairwise
-from typing import Annotated, Any, Literal
+from itertools import accumulate, pairwise
+from typing import Annotated, Any, Final, Literal
 
 from pydantic import ConfigDict, Discriminator, Field, Tag
 
 from ..errors import BadPlace, no_such
 from ..geometry.fair import fair_curve
+from ..geometry.length import segment_length
 from ..geometry.path import Path
+from ..geometry.region import box_of
 from ..house import Strict
 from ..paper.dart import darts_of
-from ..paper.nearest import spot_at
+from ..paper.nearest import nearest_on, spot_at
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import Spot
@@ -22,6 +25,8 @@ from ..units import Unit
 from .place import DartPlace, Found, Place
 
 Shape = Literal["straight", "curve", "s"]
+NEAR: Final = 10 * SNAP
+"""cm: a line nearer than this to a dart's pivot runs through it."""
 S_TURN = 0.35
 """Radians by which the ends of an S turn off the straight line between them, each to its own side: soft, as
 a raglan's (common practice, no source)."""
@@ -93,13 +98,56 @@ def line_on(line: Line, piece: Piece, pattern: Pattern, field: str = "line", bar
     points = [f.point for f in found]
     darts = tuple(p.dart if isinstance(p, DartPlace) else _dart_there(piece, points, k) for k, p in enumerate(through.through))
     path = _path(points, through, _square(piece, found[0], 1), _square(piece, found[-1], -1))
-    return LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts)
+    return _through_pivots(LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts), piece)
+
+
+def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
+    """The line with a place at every dart's point that it runs over without naming it: scissors there part the paper at the
+    point, whatever they were told to follow."""
+    pivots = {d.pivot: d.name for d in reversed(darts_of(piece))}
+    stretches: list[Path] = []
+    places, darts = [line.places[0]], [line.darts[0]]
+    for k, rest in enumerate(line.stretches):
+        done = 0.0
+        for along, pivot in _passed(rest, pivots):
+            before, rest = rest.cut(along - done)
+            done = along
+            stretches.append(_ending_at(before, pivot))
+            rest = _ending_at(rest.reversed(), pivot).reversed()
+            places.append(Found(pivot, spot_at(piece, pivot)))
+            darts.append(pivots[pivot])
+        stretches.append(rest)
+        places.append(line.places[k + 1])
+        darts.append(line.darts[k + 1])
+    return LineOnPiece(tuple(stretches), tuple(places), tuple(darts))
+
+
+def _passed(path: Path, pivots: Collection[complex]) -> list[tuple[float, complex]]:
+    """(cm along, pivot) of those a path runs over between its ends, in order."""
+    left, top, right, bottom = box_of(path.segments)
+    found = []
+    for z in pivots:
+        if not (left - NEAR <= z.real <= right + NEAR and top - NEAR <= z.imag <= bottom + NEAR):
+            continue
+        if min(abs(z - path.start), abs(z - path.end)) < NEAR:
+            continue
+        gap, along = nearest_on(path, z)
+        if gap < NEAR:
+            # Where two of its segments meet there it is parted between them, not a hair beside.
+            joints = accumulate(segment_length(seg) for seg in path.segments)
+            found.append((next((j for j in joints if abs(j - along) < NEAR), along), z))
+    return sorted(found, key=lambda x: x[0])
+
+
+def _ending_at(path: Path, end: complex) -> Path:
+    """The path with its very last point moved there, by less than a hair."""
+    return Path((*path.segments[:-1], (*path.segments[-1][:-1], end)))
 
 
 def _dart_there(piece: Piece, points: list[complex], k: int) -> str | None:
     """The dart at whose pivot place ``k`` lies, however it was named (the bust point); of several, the one into which the
     line runs on straightest."""
-    here = [d for d in darts_of(piece) if abs(d.pivot - points[k]) < 10 * SNAP]
+    here = [d for d in darts_of(piece) if abs(d.pivot - points[k]) < NEAR]
     if not here:
         return None
     before = points[k - 1] if k > 0 else points[1]
@@ -135,7 +183,8 @@ def _drawn(name: str, piece: Piece, field: str) -> LineOnPiece:
         raise BadPlace(f"the {name} lies there in {len(paths)} parts.", piece.name, "Draw the line anew for this piece.", field)
     path = paths[0]
     ends = (Found(path.start, spot_at(piece, path.start)), Found(path.end, spot_at(piece, path.end)))
-    return LineOnPiece((path,), ends, (None, None))
+    darts = (_dart_there(piece, [path.start, path.end], 0), _dart_there(piece, [path.start, path.end], 1))
+    return _through_pivots(LineOnPiece((path,), ends, darts), piece)
 
 
 def line_words(line: Line, piece: Piece | None, unit: Unit) -> str:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from math import sqrt
-from typing import Any, ClassVar, Literal
+from typing import Any, ClassVar, Literal, NamedTuple
 
 from pydantic import Field
 
@@ -227,7 +227,27 @@ def _must_fit(f: Frame) -> None:
     refuse_where(tests)
 
 
-def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
+class Top(NamedTuple):
+    """Neck, shoulder and armhole of a half, drawn: the points, cm, and both curves. ``neck`` is the neck point, ``centre``
+    the neckline's other end."""
+
+    centre: complex
+    neck: complex
+    tip: complex
+    underarm: complex
+    armhole: Armhole
+    neckline: Path
+
+    def edges(self) -> tuple[Edge, ...]:
+        """The outline from the centre round to the underarm."""
+        return (
+            Edge("neckline", "seam", self.neckline),
+            Edge("shoulder", "seam", straight(self.neck, self.tip)),
+            Edge("armhole", "seam", self.armhole.path),
+        )
+
+
+def _back_top(f: Frame, pencil: Construction) -> Top:
     s, name = f.s, "back"
     nape, neck = complex(0, s.back_neck_depth), complex(s.neck_width, 0)
     tip = complex(f.half_shoulder, s.back_drop)
@@ -261,6 +281,13 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
     )
     neckline = back_neckline(nape, neck, along)
     pencil.draw(name, "Back neckline: level from the nape, square into the shoulder.", paths=(neckline,))
+    return Top(nape, neck, tip, underarm, armhole, neckline)
+
+
+def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
+    """The back, its armhole, and its shoulder, cm, to which the front's is trued."""
+    s, name = f.s, "back"
+    top = _back_top(f, pencil)
     centre = complex(s.centre_back_shaping, f.back_length)
     corner = complex(s.centre_back_shaping + f.waist_width, f.back_length)
     _waist_stage(f, name, "7", "8", centre, corner, f.back_length, pencil)
@@ -274,9 +301,9 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         points={"9": point},
         paths=(straight(mouth[0], point), straight(point, mouth[1])),
     )
-    side = straight(underarm, corner)
+    side = straight(top.underarm, corner)
     shaped = s.centre_back_shaping > 0
-    centre_path = _centre_back(centre, nape, f.chest) if shaped else straight(centre, nape)
+    centre_path = _centre_back(centre, top.centre, f.chest) if shaped else straight(centre, top.centre)
     pencil.draw(
         name,
         "Side seam from the underarm to the waist; close the centre back.",
@@ -284,9 +311,7 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         paths=(side, centre_path),
     )
     outline = (
-        Edge("neckline", "seam", neckline),
-        Edge("shoulder", "seam", straight(neck, tip)),
-        Edge("armhole", "seam", armhole.path),
+        *top.edges(),
         Edge("side", "seam", side),
         *darted_edge("waist", "waist dart", corner, mouth, point, centre),
         Edge("centre back", "seam" if shaped else "fold", centre_path),
@@ -295,14 +320,18 @@ def _back(f: Frame, pencil: Construction) -> tuple[Piece, Armhole, float]:
         name,
         outline,
         darts=(DartRule("waist dart", 0.0),),
-        lines=(DrawnLine("chest", straight(complex(0, f.chest), underarm)),),
+        lines=(_chest_line(f, top),),
         grain=Grain(complex(f.half_span * 0.45, f.chest - 6), complex(f.half_span * 0.45, f.back_length - 4)),
         cut=CutPlan(2, on_fold=False, mirrored=True) if shaped else CutPlan(1, on_fold=True, mirrored=False),
     )
-    return piece, armhole, abs(tip - neck)
+    return piece, top.armhole, abs(top.tip - top.neck)
 
 
-def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece, Armhole]:
+def _chest_line(f: Frame, top: Top) -> DrawnLine:
+    return DrawnLine("chest", straight(complex(0, f.chest), top.underarm))
+
+
+def _front_top(f: Frame, pencil: Construction, back_shoulder: float) -> Top:
     s, name = f.s, "front"
     pit, neck = complex(0, s.front_neck_depth), complex(s.neck_width, 0)
     drafted = complex(f.half_shoulder, s.front_drop)
@@ -339,6 +368,13 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
     )
     neckline = front_neckline(pit, neck, along)
     pencil.draw(name, "Front neckline: level at the centre, square into the shoulder.", paths=(neckline,))
+    return Top(pit, neck, tip, underarm, armhole, neckline)
+
+
+def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece, Armhole]:
+    """The front, which is the longer by what becomes its side dart, and its armhole."""
+    s, name = f.s, "front"
+    top = _front_top(f, pencil, back_shoulder)
     point = complex(f.half_span, f.bust_level)
     pencil.draw(
         name,
@@ -361,14 +397,16 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
         Sum("Leg", length(abs(mouth[0] - point))),
         paths=(straight(mouth[0], point), straight(point, mouth[1])),
     )
-    side = _side_with_dart(f, underarm, corner, point, pencil) if darted else (Edge("side", "seam", straight(underarm, corner)),)
+    side = (
+        _side_with_dart(f, top.underarm, corner, point, pencil)
+        if darted
+        else (Edge("side", "seam", straight(top.underarm, corner)),)
+    )
     outline = (
-        Edge("neckline", "seam", neckline),
-        Edge("shoulder", "seam", straight(neck, tip)),
-        Edge("armhole", "seam", armhole.path),
+        *top.edges(),
         *side,
         *darted_edge("waist", "waist dart", corner, mouth, point, centre),
-        Edge("centre front", "fold", straight(centre, pit)),
+        Edge("centre front", "fold", straight(centre, top.centre)),
     )
     rules = (DartRule("side dart", s.side_set_back),) if darted else ()
     piece = Piece(
@@ -377,13 +415,13 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
         darts=(*rules, DartRule("waist dart", s.front_set_back)),
         marks=(Mark("bust point", point),),
         lines=(
-            DrawnLine("chest", straight(complex(0, f.chest), underarm)),
+            _chest_line(f, top),
             DrawnLine("bust", straight(complex(0, f.bust_level), point)),
         ),
         grain=Grain(complex(f.half_span * 0.45, f.chest - 6), complex(f.half_span * 0.45, f.front_length - 4)),
         cut=CutPlan(1, on_fold=True, mirrored=False),
     )
-    return piece, armhole
+    return piece, top.armhole
 
 
 def _chest_stage(f: Frame, piece: str, label: str, underarm: complex, pencil: Construction) -> None:

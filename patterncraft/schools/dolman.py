@@ -145,31 +145,8 @@ def _half(
     tip = neck + rect(sewn_length(p, "shoulder"), slope)
     along = rect(1, radians(s.angle))
     over = tip + along * long
-    sleeve = Sleeve(neck, tip, over, over + along * 1j * wrist, along)
     side = chain([p.outline[i].path for i in run_of(p, "side")])
-    drop = s.drop
-
-    def seam(drop: float) -> Path:
-        return _underarm(p, sleeve, side, drop, s.radius)
-
-    if wanted is not None:
-        drop = where_zero(lambda d: wanted - seam(d).length, 0.5, s.drop + 8)
-    under = seam(drop)
-    if wanted is not None and abs(under.length - wanted) > 0.03:
-        # What the drop does not reach the hem gives: its corner under the arm moves along the sleeve.
-        def slanted(by: float) -> Sleeve:
-            return replace(sleeve, under=over + along * 1j * wrist + along * by)
-
-        by = where_zero(lambda x: _underarm(p, slanted(x), side, drop, s.radius).length - wanted, -SLANT, SLANT, 1e-4)
-        sleeve = slanted(by)
-        under = seam(drop)
-    if wanted is not None and abs(under.length - wanted) > 0.03:
-        raise BadMeasure(
-            f"its underarm seam comes to {under.length:.1f} cm, the back's to {wanted:.1f} cm, and no drop makes them alike.",
-            "The bodice",
-            "Choose a block whose front and back are alike in width, or another angle.",
-            "base",
-        )
+    sleeve, under, drop = _sleeve_with_seam(p, Sleeve(neck, tip, over, over + along * 1j * wrist, along), side, s, wanted)
     overarm = _overarm(sleeve)
     first = 1 if p.name == "back" else 10
     pencil.draw(
@@ -213,6 +190,36 @@ def _half(
         ),
         under.length,
     )
+
+
+def _sleeve_with_seam(p: Piece, sleeve: Sleeve, side: Path, s: Settings, wanted: float | None) -> tuple[Sleeve, Path, float]:
+    """The sleeve, its underarm seam, and how far below the underarm that leaves the side, cm. Where ``wanted`` the seam
+    is brought to that length: by the drop, and what the drop does not reach by a slant of the hem. Raises BadMeasure when
+    neither does it."""
+    drop = s.drop
+
+    def seam(drop: float) -> Path:
+        return _underarm(p, sleeve, side, drop, s.radius)
+
+    if wanted is not None:
+        drop = where_zero(lambda d: wanted - seam(d).length, 0.5, s.drop + 8)
+    under = seam(drop)
+    if wanted is not None and abs(under.length - wanted) > 0.03:
+        # What the drop does not reach the hem gives: its corner under the arm moves along the sleeve.
+        def slanted(by: float) -> Sleeve:
+            return replace(sleeve, under=sleeve.under + sleeve.along * by)
+
+        by = where_zero(lambda x: _underarm(p, slanted(x), side, drop, s.radius).length - wanted, -SLANT, SLANT, 1e-4)
+        sleeve = slanted(by)
+        under = seam(drop)
+    if wanted is not None and abs(under.length - wanted) > 0.03:
+        raise BadMeasure(
+            f"its underarm seam comes to {under.length:.1f} cm, the back's to {wanted:.1f} cm, and no drop makes them alike.",
+            "The bodice",
+            "Choose a block whose front and back are alike in width, or another angle.",
+            "base",
+        )
+    return sleeve, under, drop
 
 
 def _overarm(z: Sleeve) -> Path:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any, ClassVar, Literal
+from typing import Any, ClassVar, Literal, NamedTuple
 
 from pydantic import Field
 
@@ -122,10 +122,25 @@ def _dart_width(excess: float, count: int) -> float:
     return max(DART, (excess - STEEPEST) / count)
 
 
-def _piece(
-    h: Half, s: Settings, long: float, hip: float, raised: float, partner: float | None, pencil: Construction
-) -> tuple[Piece, float]:
-    """The half and the length of its side from waist to hip; ``partner``: the length it has to have."""
+class Lines(NamedTuple):
+    """A half's lines as they are drawn, cm: the waist from the centre to the side, the side from there to the hip and on
+    to the hem."""
+
+    waist: Path
+    upper: Path
+    lower: Path
+    on_hip: complex
+    hem: complex
+
+    @property
+    def raised(self) -> float:
+        """How far the waist lies above its centre at the side, cm."""
+        return -self.waist.end.imag
+
+
+def _lines(h: Half, s: Settings, long: float, hip: float, raised: float, partner: float | None) -> Lines:
+    """Waist and side. ``partner``: the length that the side has to have from waist to hip, reached by how far the waist is
+    raised there."""
     centre, on_hip = 0j, complex(h.hip, hip)
 
     def corner(up: float) -> complex:
@@ -134,48 +149,80 @@ def _piece(
             x += h.waist - level_curve(centre, complex(x, -up)).length
         return complex(x, -up)
 
-    def side_of_waist(up: float) -> Path:
-        return bulging(corner(up), on_hip, s.bulge).reversed()
+    def side(up: float) -> Path:
+        return bulging(corner(up), on_hip, s.bulge)
 
-    up = raised
     if partner is not None:
-        up = where_zero(lambda u: side_of_waist(u).length - partner, raised - 2, raised + 2)
-    side_point = corner(up)
-    waistline = level_curve(centre, side_point)
+        raised = where_zero(lambda up: side(up).length - partner, raised - 2, raised + 2)
+    hem = complex(h.hip + s.flare, long - (s.flare**2 / (2 * (long - hip)) if s.flare else 0.0))
+    return Lines(level_curve(centre, corner(raised)), side(raised), straight(on_hip, hem), on_hip, hem)
+
+
+def _piece(
+    h: Half, s: Settings, long: float, hip: float, raised: float, partner: float | None, pencil: Construction
+) -> tuple[Piece, float]:
+    """The half and the length of its side from waist to hip; ``partner``: the length it has to have."""
+    z = _lines(h, s, long, hip, raised, partner)
+    _draw_frame(h, z, long, hip, partner is not None, s, pencil)
+    edges = _darted_waist(h, z.waist, pencil)
+    foot = complex(0, long)
+    hem_line = level_curve(foot, z.hem).reversed() if s.flare else straight(z.hem, foot)
+    back = h.piece == "skirt back"
+    seam = back and s.centre_back == "seam"
+    outline = (
+        *edges,
+        Edge("side", "seam", Path(z.upper.segments + z.lower.segments)),
+        Edge("hem", "hem", hem_line),
+        Edge("centre back" if back else "centre front", "seam" if seam else "fold", straight(foot, 0j)),
+    )
+    piece = Piece(
+        h.piece,
+        outline,
+        darts=tuple(DartRule(name, 0.0) for name in dict.fromkeys(e.name for e in edges if e.kind == "dart")),
+        lines=(DrawnLine("hip", straight(complex(0, hip), z.on_hip)),),
+        grain=Grain(complex(h.hip * 0.4, hip + 3), complex(h.hip * 0.4, long - 5)),
+        cut=CutPlan(2, on_fold=False, mirrored=True) if seam else CutPlan(1, on_fold=True, mirrored=False),
+    )
+    return piece, z.upper.length
+
+
+def _draw_frame(h: Half, z: Lines, long: float, hip: float, trued: bool, s: Settings, pencil: Construction) -> None:
     number = 0 if h.piece == "skirt back" else 10
+    level = complex(0, hip)
     pencil.draw(
         h.piece,
         "Square a corner: waist, hip line and hem; on the hip line a quarter with ease, the back wider than the front.",
         Sum("Hip line", length(hip)),
         Sum("Length", length(long)),
         Sum("Quarter hip", length(h.hip)),
-        points={str(number): centre, str(number + 1): complex(0, hip), str(number + 2): on_hip, str(number + 3): complex(0, long)},
-        paths=(straight(complex(0, hip), on_hip),),
+        points={str(number): 0j, str(number + 1): level, str(number + 2): z.on_hip, str(number + 3): complex(0, long)},
+        paths=(straight(level, z.on_hip),),
         guide=True,
     )
     pencil.draw(
         h.piece,
         "The waist: a quarter and its darts, raised at the side, level at the centre."
-        + (" The front's side is trued to the back's." if partner is not None else ""),
+        + (" The front's side is trued to the back's." if trued else ""),
         Sum("Waist with darts", length(h.waist)),
-        Sum("Raised", length(up)),
-        points={str(number + 4): side_point},
-        paths=(waistline,),
+        Sum("Raised", length(z.raised)),
+        points={str(number + 4): z.waist.end},
+        paths=(z.waist,),
     )
-    upper = side_of_waist(up).reversed()
-    hem = complex(h.hip + s.flare, long - (s.flare**2 / (2 * (long - hip)) if s.flare else 0.0))
-    lower = straight(on_hip, hem)
     pencil.draw(
         h.piece,
         "The side: bulging a little from the waist to the hip, then down to the hem.",
-        Sum("Waist to hip", length(upper.length)),
+        Sum("Waist to hip", length(z.upper.length)),
         Sum("Bulge", length(s.bulge)),
-        points={str(number + 5): hem},
-        paths=(upper, lower),
+        points={str(number + 5): z.hem},
+        paths=(z.upper, z.lower),
     )
+
+
+def _darted_waist(h: Half, waist: Path, pencil: Construction) -> tuple[Edge, ...]:
+    """The waist's edges with the darts between them; none of a waist that needs none."""
     names = [f"waist dart {i + 1}" if len(h.at) > 1 else "waist dart" for i in range(len(h.at))]
-    darts = [DartInCurve(n, waistline.length * a, h.dart, d) for n, a, d in zip(names, h.at, h.depths, strict=True) if h.dart]
-    edges = darted_curve("waist", waistline, darts)
+    darts = [DartInCurve(n, waist.length * a, h.dart, d) for n, a, d in zip(names, h.at, h.depths, strict=True) if h.dart]
+    edges = darted_curve("waist", waist, darts)
     if darts:
         pencil.draw(
             h.piece,
@@ -185,25 +232,7 @@ def _piece(
             *(Sum(f"{d.name}, width and depth", length(d.width), f"{d.depth:g} deep") for d in darts),
             paths=tuple(e.path for e in edges if e.kind == "dart"),
         )
-    foot = complex(0, long)
-    hem_line = level_curve(foot, hem).reversed() if s.flare else straight(hem, foot)
-    back = h.piece == "skirt back"
-    seam = back and s.centre_back == "seam"
-    outline = (
-        *edges,
-        Edge("side", "seam", Path(upper.segments + lower.segments)),
-        Edge("hem", "hem", hem_line),
-        Edge("centre back" if back else "centre front", "seam" if seam else "fold", straight(foot, centre)),
-    )
-    piece = Piece(
-        h.piece,
-        outline,
-        darts=tuple(DartRule(d.name, 0.0) for d in darts),
-        lines=(DrawnLine("hip", straight(complex(0, hip), on_hip)),),
-        grain=Grain(complex(h.hip * 0.4, hip + 3), complex(h.hip * 0.4, long - 5)),
-        cut=CutPlan(2, on_fold=False, mirrored=True) if seam else CutPlan(1, on_fold=True, mirrored=False),
-    )
-    return piece, upper.length
+    return tuple(edges)
 
 
 def _promises(pattern: Pattern, s: Settings) -> Pattern:

@@ -55,7 +55,8 @@ export function Table({
   const { view, size, panBy, zoomBy, refit } = useViewport(ref, drawing.box, focus ?? null);
   const hands = useRef(new Map<number, { x: number; y: number }>());
   const moved = useRef(0);
-  const [tip, setTip] = useState<{ x: number; y: number; text: string } | null>(null);
+  // What is told of a drawing goes with it: the dart that was under the hand may be gone.
+  const [tip, setTip] = useState<{ x: number; y: number; text: string; of: Props["drawing"] } | null>(null);
 
   const pointOf = (e: PointerEvent): TablePoint => {
     const at = ref.current?.getBoundingClientRect() ?? { left: 0, top: 0 };
@@ -107,7 +108,12 @@ export function Table({
     const at = ref.current?.getBoundingClientRect();
     setTip(
       hit && at
-        ? { x: e.clientX - at.left, y: e.clientY - at.top, text: hit.getAttribute("data-measure") ?? "" }
+        ? {
+            x: e.clientX - at.left,
+            y: e.clientY - at.top,
+            text: hit.getAttribute("data-measure") ?? "",
+            of: drawing,
+          }
         : null,
     );
   };
@@ -156,7 +162,7 @@ export function Table({
           <g transform={`scale(${view.scale}) translate(${-view.x} ${-view.y})`}>{ghost(view)}</g>
         </svg>
       )}
-      {tip && (
+      {tip?.of === drawing && (
         <div
           className="pointer-events-none absolute z-10 rounded-[3px] bg-ink px-2 py-0.5 text-sm text-wall"
           style={{ left: Math.min(tip.x + 14, size.width - 170), top: tip.y + 14 }}

@@ -200,10 +200,10 @@ function PromiseRows({ promise: p }: { promise: Promise_ }) {
           {p.name}
         </th>
         <td className="px-3 text-quiet">{p.side_a}</td>
-        <td className="px-3 text-right">{p.text_a}</td>
+        <td className="whitespace-nowrap px-3 text-right">{p.text_a}</td>
         <td className="px-3 text-quiet">{p.side_b}</td>
-        <td className="px-3 text-right">{p.text_b}</td>
-        <td className="px-3 text-right">{p.length_b === null ? "" : p.difference}</td>
+        <td className="whitespace-nowrap px-3 text-right">{p.text_b}</td>
+        <td className="whitespace-nowrap px-3 text-right">{p.length_b === null ? "" : p.difference}</td>
         <td className="px-3">{p.rule}</td>
         <td className={`px-3 ${p.kept ? "text-moss" : "font-semibold text-madder"}`}>
           {p.kept ? "▮▮ kept" : `✕ broken. ${p.cure}`}
@@ -216,10 +216,10 @@ function PromiseRows({ promise: p }: { promise: Promise_ }) {
             <td className="px-3 pl-6">
               {i.start} to {i.end}
             </td>
-            <td className="px-3 text-right">{i.a}</td>
+            <td className="whitespace-nowrap px-3 text-right">{i.a}</td>
             <td />
-            <td className="px-3 text-right">{i.b}</td>
-            <td className="px-3 text-right">{i.difference}</td>
+            <td className="whitespace-nowrap px-3 text-right">{i.b}</td>
+            <td className="whitespace-nowrap px-3 text-right">{i.difference}</td>
             <td className="px-3">{i.rule}</td>
             <td className={`px-3 ${i.kept ? "" : "font-semibold text-madder"}`}>
               {i.kept ? "" : "✕ broken here"}

@@ -39,7 +39,8 @@ export function AuditList({ lines, onCure, busy }: Props) {
               {x.wanted && "on the paper: "}
               {x.text}
             </p>
-            {x.cure && <p className="text-madder text-sm">{x.cure}</p>}
+            {/* Red is for what is broken; what is only told stays ink. */}
+            {x.cure && <p className={`text-sm ${x.kept === false ? "text-madder" : "text-ink"}`}>{x.cure}</p>}
             {x.remedy && onCure && (
               <Button
                 className="mt-1 mb-1 text-sm"

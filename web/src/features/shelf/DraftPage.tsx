@@ -100,6 +100,15 @@ function Drafting({ person, chart, schools, blocks }: Props) {
     keep.reset();
     draft.clear();
   };
+  // The group says what is lacking, so that a long title is not cut off by a remark behind it.
+  const short = new Set(ready.data?.filter((r) => !r.ready).map((r) => r.school));
+  const groups = Object.entries(FAMILIES).flatMap(([family, title]) => {
+    const all = schools.filter((s) => s.family === family);
+    return [
+      { title, of: all.filter((s) => !short.has(s.name)) },
+      { title: `${title}, more measures needed`, of: all.filter((s) => short.has(s.name)) },
+    ].filter((g) => g.of.length > 0);
+  });
   return (
     <main className="flex h-full min-h-[560px]">
       <section
@@ -108,16 +117,13 @@ function Drafting({ person, chart, schools, blocks }: Props) {
       >
         <h1 className="sr-only">{school.title}</h1>
         <Choice label="School" value={school.name} onChange={(e) => choose(e.target.value)}>
-          {Object.entries(FAMILIES).map(([family, title]) => (
-            <optgroup key={family} label={title}>
-              {schools
-                .filter((s) => s.family === family)
-                .map((s) => (
-                  <option key={s.name} value={s.name}>
-                    {s.title}
-                    {ready.data?.find((r) => r.school === s.name)?.ready === false ? " (lacks measures)" : ""}
-                  </option>
-                ))}
+          {groups.map(({ title, of }) => (
+            <optgroup key={title} label={title}>
+              {of.map((s) => (
+                <option key={s.name} value={s.name}>
+                  {s.title}
+                </option>
+              ))}
             </optgroup>
           ))}
         </Choice>
