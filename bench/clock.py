@@ -42,10 +42,12 @@ class Row:
 
 
 def table(rows: list[Row]) -> str:
+    """The rows as lines of text, columns flush."""
     widths = [max(len(getattr(r, k)) for r in rows) for k in ("what", "seen", "target")]
     marks = {True: "met", False: "MISSED", None: ""}
     return "\n".join(f"{r.what:<{widths[0]}}  {r.seen:>{widths[1]}}  {r.target:<{widths[2]}}  {marks[r.met]}" for r in rows)
 
 
 def ms(seconds: float) -> str:
+    """Seconds said in ms, two decimals."""
     return f"{seconds * 1e3:.2f} ms"

@@ -51,6 +51,7 @@ BACK = {
 
 
 def rows() -> list[Row]:
+    """The kernel against named libraries, in one run."""
     blocks = [school("bodice-direct").draft(s.chart) for s in SINGERS]
     pieces = [p for b in (*blocks, blocks[0]) for p in b.pattern.pieces][:12]
     cubics: list[Cubic] = [s for p in pieces for s in p.segments if len(s) == 4]

@@ -19,6 +19,7 @@ GROUND = {"": "", "armhole": "bodice-direct", "bodice": "bodice-direct", "skirt"
 
 
 def rows() -> list[Row]:
+    """How many of a thousand random bodies each school drafts, and how long a draft takes."""
     bodies = bodies_from(SEED, COUNT)
     grounds = [_tried(SCHOOLS["bodice-direct"], b, None)[0] for b in bodies]
     out: list[Row] = []

@@ -22,6 +22,7 @@ from .work import thirty_steps
 
 
 def rows() -> list[Row]:
+    """Starts the application twice, drives it, and measures."""
     app = Application(Path(tempfile.mkdtemp()))
     begun = time.perf_counter()
     app.start()

@@ -70,6 +70,7 @@ def thirty_steps() -> list[dict[str, Any]]:
 
 
 def rows() -> list[Row]:
+    """All rows of this part."""
     return [*_following(), *_curves(), *_recipes(), *_random_work()]
 
 
@@ -93,8 +94,8 @@ def _following() -> list[Row]:
     }
     strips = read_steps([twenty])[0]
     spread = per_call(lambda: strips.apply(skirt, RULES))
-    through = [{"edge": "armhole", "fraction": 0.5}]
-    through += [{"at": {"mark": "bust point"}, "out": 6 - k, "down": -8 + 1.3 * k} for k in range(10)]  # type: ignore[dict-item]
+    through: list[dict[str, Any]] = [{"edge": "armhole", "fraction": 0.5}]
+    through += [{"at": {"mark": "bust point"}, "out": 6 - k, "down": -8 + 1.3 * k} for k in range(10)]
     through += [{"edge": "centre front", "from": "waist", "fraction": 0.3}]
     whole = read_steps([{"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"}}])
     start = replay(block, whole, RULES).pattern

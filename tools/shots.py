@@ -14,12 +14,14 @@ OUT = ROOT / "docs" / "screenshots"
 
 
 def settle(page: Page) -> None:
+    """Wait until nothing is loading and the fonts are there."""
     page.wait_for_load_state("networkidle")
     page.evaluate("document.fonts.ready")
     page.wait_for_timeout(250)
 
 
 def take(page: Page, name: str) -> None:
+    """One picture into the documents."""
     settle(page)
     page.screenshot(path=OUT / f"{name}.png")
 
@@ -69,6 +71,7 @@ def draw_a_line(page: Page) -> None:
 
 
 def main() -> None:
+    """All pictures, from a fresh demo."""
     OUT.mkdir(parents=True, exist_ok=True)
     app = Application(Path(tempfile.mkdtemp()))
     app.start()

@@ -39,12 +39,6 @@ class Zone(NamedTuple):
     whole: float
 
 
-def slashing_words(count: int | None, at: Sequence[SlashAt] | None) -> str:
-    """How often it is slashed, as a sentence says it: so many times, or at places that are given."""
-    n = count if count is not None else len(at or ())
-    return ("once" if n == 1 else f"{n} times") + (" where marked" if at else "")
-
-
 def two_edges(piece: Piece, edge: str, other: str) -> None:
     """Raises NoSuchName for an edge that is not there, MoveRefused for one edge named twice."""
     run_of(piece, edge)

@@ -6,6 +6,7 @@ import importlib
 import pkgutil
 from collections.abc import Iterable, Mapping
 from functools import reduce
+from inspect import isabstract
 from operator import or_
 from types import MappingProxyType
 from typing import TYPE_CHECKING, Annotated, Any, get_args
@@ -38,7 +39,7 @@ def _discover() -> list[type[Move]]:
         kinds += [
             v
             for v in vars(module).values()
-            if isinstance(v, type) and issubclass(v, Move) and v.__module__ == module.__name__ and v is not Move
+            if isinstance(v, type) and issubclass(v, Move) and v.__module__ == module.__name__ and not isabstract(v)
         ]
     return kinds
 

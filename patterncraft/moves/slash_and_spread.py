@@ -7,7 +7,7 @@ from typing import ClassVar, Literal, Self
 from pydantic import ConfigDict, Field, model_validator
 
 from ..errors import MoveRefused
-from ..handwork.slashes import SlashAt, Zone, check_slashes, even_slashes, listed_slashes, slashing_words, two_edges, zone_of
+from ..handwork.slashes import Zone, check_slashes, two_edges, zone_of
 from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
 from ..house import HouseRules, Strict
@@ -21,10 +21,9 @@ from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, notes, tell
-from .move import Example, Group, Handle, Move, Outcome, slot_field
+from .move import Example, Group, Handle, Outcome, slot_field
+from .slashing import HINGES, Hinge, Slashing, hinged
 
-Hinge = Literal["to_edge", "from_edge", "none"]
-HINGES = (("to_edge", "hinged at the other edge"), ("from_edge", "hinged where the cut begins"), ("none", "parallel"))
 _RESULTS = (("gather", "gathered"), ("flare", "left as flare"), ("ease", "eased in"), ("pleat", "pleated"))
 
 
@@ -42,11 +41,7 @@ class Zoned(Strict):
         return self.start, self.end
 
 
-MOST = 60
-"""Slashes in one step: more cannot be told apart on the table."""
-
-
-class SlashAndSpread(Move):
+class SlashAndSpread(Slashing):
     """Slashes from one edge to another; each opens by an amount at one end, hinged at the other, or at both."""
 
     group: ClassVar[Group] = "Open"
@@ -63,15 +58,6 @@ class SlashAndSpread(Move):
     )
 
     move: Literal["slash_and_spread"]
-    piece: str = slot_field("piece", "Which piece?", "piece", "Piece", max_length=80)
-    from_edge: str = slot_field("from_edge", "Slashed from which edge?", "edge", "From", max_length=80)
-    to_edge: str = slot_field("to_edge", "To which edge?", "edge", "To", max_length=80)
-    count: int | None = slot_field(
-        "slashes", "How many slashes, or where?", "slashes", "How many slashes", None, ge=1, le=MOST, asked=True
-    )
-    at: tuple[SlashAt, ...] | None = slot_field(
-        "slashes", "How many slashes, or where?", "slashes", "Where, slash by slash", None, min_length=1, max_length=MOST
-    )
     opening: float | None = slot_field(
         "how much", "How far does each open?", "fullness", "Each opens", None, ge=0, le=200, unit="cm", asked=True
     )
@@ -91,8 +77,6 @@ class SlashAndSpread(Move):
 
     @model_validator(mode="after")
     def _one_of_each(self) -> Self:
-        if (self.count is None) == (self.at is None):
-            raise ValueError("say either how many slashes, or where each lies")
         amounts = [x for x in (self.opening, self.total, self.ratio, self.to_length) if x is not None]
         if len(amounts) != 1:
             raise ValueError("say how far it opens in one way: each, all together, as a ratio, or to a length")
@@ -101,10 +85,7 @@ class SlashAndSpread(Move):
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         return {
-            "piece": self.piece,
-            "from_edge": self.from_edge,
-            "to_edge": self.to_edge,
-            "slashes": slashing_words(self.count, self.at),
+            **self.slashing_words(),
             "zone": self._zone_words(pattern, unit),
             "how much": self._how_much(unit),
             "far": self._far_words(unit),
@@ -140,15 +121,12 @@ class SlashAndSpread(Move):
         two_edges(piece, self.from_edge, self.to_edge)
         near = zone_of(piece, pattern, self.from_edge, self.zone.ends if self.zone else None)
         far = zone_of(piece, pattern, self.to_edge, None)
-        if self.at is not None:
-            slashes = listed_slashes(piece, pattern, self.from_edge, self.to_edge, self.at)
-        else:
-            slashes = even_slashes(piece, self.from_edge, self.to_edge, self.count or 1, near, whole=self.zone is None)
+        slashes = self.slashes_on(piece, pattern, near, whole=self.zone is None)
         each = self._each(piece, slashes, near, far)
         amounts = self._amounts(each)
         if each == 0 and amounts.far == 0 and amounts.near == 0:
             return Outcome(pattern, (tell("Nothing opens: the piece stays as it is."),))
-        check_slashes(piece, slashes, self._hinged(amounts), "at" if self.at else "from_edge")
+        check_slashes(piece, slashes, hinged(amounts), self.faulted)
         self._flat_enough(slashes, amounts)
         done = spread(piece, slashes, [amounts] * len(slashes), (_like(piece, self.from_edge), _like(piece, self.to_edge)))
         drawn = {}
@@ -184,9 +162,6 @@ class SlashAndSpread(Move):
         if self.hinge == "none":
             return Amounts(each, each if self.far_opening is None else other)
         return Amounts(each, other) if self.hinge == "to_edge" else Amounts(other, each)
-
-    def _hinged(self, amounts: Amounts) -> tuple[str, ...]:
-        return tuple(where for where, amount in (("near", amounts.near), ("far", amounts.far)) if amount == 0)
 
     def _flat_enough(self, slashes: list[Slash], amounts: Amounts) -> None:
         more = abs(amounts.near - amounts.far)

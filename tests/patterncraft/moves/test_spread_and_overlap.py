@@ -14,7 +14,7 @@ from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import account_of
-from patterncraft.paper.edge import Edge
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, DrawnLine, Grain, Mark, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
@@ -30,8 +30,8 @@ Step = dict[str, Any]
 def skirt(wide: float = 50.0, long: float = 60.0) -> Pattern:
     """A straight skirt panel on the fold: waist at the top, its partner a band of the same length."""
     corners = [0j, complex(wide, 0), complex(wide, long), complex(0, long)]
-    names = [("waist", "seam"), ("side", "seam"), ("hem", "hem"), ("centre front", "fold")]
-    outline = tuple(Edge(n, k, straight(a, b)) for (n, k), a, b in zip(names, corners, corners[1:] + corners[:1], strict=True))  # type: ignore[arg-type]
+    names: list[tuple[str, EdgeKind]] = [("waist", "seam"), ("side", "seam"), ("hem", "hem"), ("centre front", "fold")]
+    outline = tuple(Edge(n, k, straight(a, b)) for (n, k), a, b in zip(names, corners, corners[1:] + corners[:1], strict=True))
     panel = Piece("panel", outline, grain=Grain(3 + 10j, 3 + 50j), cut=CutPlan(1, True, False))
     band = Piece("band", tuple(Edge(n, "seam", straight(a, b)) for n, a, b in _band(wide)))
     seam = Seam("waist", (Stretch("panel", "waist", "centre front"),), (Stretch("band", "lower", "left"),), SeamRule("equal"))
