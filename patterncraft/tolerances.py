@@ -15,6 +15,10 @@ SNAP: Final = 1e-4
 CLOSE: Final = 1e-7
 """Paper edges this near each other coincide and can be taped."""
 
+TAPED: Final = 1e-5
+"""Paper edges this near each other lie on each other and are taped. Files hold six decimals, so legs and cut edges that
+were congruent come back a few millionths apart; what lies between them goes into the paper account."""
+
 FLAT: Final = 0.002
 """Flattening for output and predicates: the largest distance from the true curve."""
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import random  # noqa: TID251  (seeded here, and the seed is printed)
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Any
 
 from patterncraft.drafting.schools import school
@@ -22,11 +23,13 @@ from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import darts_of
+from patterncraft.paper.edge import TO_TRUE
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.sewn import run_of
 from patterncraft.paper.sound import closing_gap, crossing_edges
 from patterncraft.replay import replay
+from patterncraft.tolerances import SNAP
 from tests.bodies import random_body
 
 RULES = HouseRules()
@@ -137,6 +140,8 @@ def fault_in(pattern: Pattern) -> str:
             return f"the outline of {p.name} crosses itself: {crossing_edges(p)}"
         if any(e.trace for e in p.outline):
             return f"{p.name} was laid down with traces on it"
+        if slit := _slit(p):
+            return f"a slit was left open in {p.name}: {slit}"
     for line in paper_account(pattern):
         if not line.balanced:
             return f"the paper account of {line.piece} is out by {line.missing:.2e}"
@@ -160,13 +165,27 @@ def fault_in(pattern: Pattern) -> str:
     return cannot_leave(pattern)
 
 
+def _slit(piece: Piece) -> str:
+    """An edge that runs straight back over the one before it, or a sliver that nobody could true."""
+    for before, e in pairwise((*piece.outline[-1:], *piece.outline)):
+        if before.path.reversed().coincides(e.path, 1e-3):
+            return f"{before.name}, {e.name}"
+        if e.name == TO_TRUE and e.length < SNAP:
+            return e.name
+    return ""
+
+
+def filed(pattern: Pattern) -> Pattern:
+    """The pattern as it comes back from a file."""
+    return read_pattern(read_file(write_file(pattern_file(pattern, "a sequence")), PatternFile))
+
+
 def cannot_leave(pattern: Pattern) -> str:
     """Whether every way out takes the pattern: finished, drawn, written and read again."""
     pieces = finish(pattern, RULES)
     pattern_svg(pieces, "a sequence")
     draw(pattern, "cm", bends=True)
-    data = write_file(pattern_file(pattern, "a sequence"))
-    again = read_pattern(read_file(data, PatternFile))
+    again = filed(pattern)
     if [p.name for p in again.pieces] != [p.name for p in pattern.pieces] or len(again.notches) != len(pattern.notches):
         return "the file does not come back as it was"
     kept = [p.kept for p in ledger(pattern, RULES)]
@@ -180,8 +199,13 @@ def _looked_over(pattern: Pattern) -> str:
         return f"{type(e).__name__}: {e}"
 
 
-def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
-    """``count`` sequences of 1–``longest`` legal steps from one seed."""
+def _in_hand(pattern: Pattern) -> Pattern:
+    return pattern
+
+
+def run_sequences(seed: int, count: int, longest: int = 12, from_files: bool = False) -> Told:
+    """``count`` sequences of 1–``longest`` legal steps from one seed; ``from_files``: kept in a file between any two steps."""
+    kept = filed if from_files else _in_hand
     told = Told()
     for k in range(count):
         own = seed * 100_003 + k
@@ -190,7 +214,7 @@ def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
         if start is None:
             continue
         told.sequences += 1
-        pattern, done = start, list[dict[str, Any]]()
+        pattern, done = kept(start), list[dict[str, Any]]()
         for _ in range(dice.randint(1, longest)):
             for _attempt in range(6):
                 step = random_step(dice, pattern)
@@ -207,10 +231,11 @@ def run_sequences(seed: int, count: int, longest: int = 12) -> Told:
                     continue
                 done.append(step)
                 told.steps += 1
-                pattern = result.pattern
-                wrong = _looked_over(pattern)
+                wrong = _looked_over(result.pattern)
                 if wrong:
                     told.faults.append((own, wrong, done))
+                else:
+                    pattern = kept(result.pattern)
                 break
             if told.faults and told.faults[-1][0] == own:
                 break

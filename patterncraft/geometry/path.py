@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from ..tolerances import LENGTH
 from . import segment as sg
 from .length import parameter_at, segment_length
 from .segment import Segment
@@ -78,12 +79,13 @@ class Path:
         return d / abs(d) if abs(d) > 1e-9 else sg.start_direction(self.segments[i])
 
     def cut(self, length: float) -> tuple[Path, Path]:
-        """Both parts at ``length`` cm from the start, which must lie strictly inside the path."""
+        """Both parts at ``length`` cm from the start, which must lie strictly inside the path. Next to a joint they meet at
+        the joint: no crumb is left that a file could not hold."""
         i, t = self.locate(length)
         seg = self.segments[i]
-        if t * segment_length(seg) < 1e-9 and i > 0:
+        if t * segment_length(seg) < LENGTH and i > 0:
             return Path(self.segments[:i]), Path(self.segments[i:])
-        if (1 - t) * segment_length(seg) < 1e-9 and i < len(self.segments) - 1:
+        if (1 - t) * segment_length(seg) < LENGTH and i < len(self.segments) - 1:
             return Path(self.segments[: i + 1]), Path(self.segments[i + 1 :])
         a, b = sg.split(seg, t)
         return Path((*self.segments[:i], a)), Path((b, *self.segments[i + 1 :]))

@@ -73,7 +73,7 @@ def hull_box(seg: Segment) -> tuple[float, float, float, float]:
     return min(xs), min(ys), max(xs), max(ys)
 
 
-def rejoin(first: Segment, second: Segment, tolerance: float = 1e-7) -> Segment | None:
+def rejoin(first: Segment, second: Segment, tolerance: float = 1e-9) -> Segment | None:
     """The one segment that ``split`` would cut into these two, or None when there is none.
 
     Undoes a cut: two collinear lines become one line, two parts of one cubic become that cubic.

@@ -56,7 +56,8 @@ def from_svg(text: str, where: str = "") -> Path:
         command, here = name, points[-1] if points else first
     if not segments:
         raise BadFile("the path draws nothing.", where, "Give at least one L or C.")
-    return Path(tuple(segments))
+    # Nothing drawn is shorter than its six decimals can tell; such a stroke has no direction to go on in.
+    return Path(tuple(s for s in segments if any(p != s[0] for p in s)) or tuple(segments[:1]))
 
 
 def _commands(text: str, where: str) -> list[tuple[str, list[float]]]:

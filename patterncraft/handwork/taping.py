@@ -10,6 +10,7 @@ from ..errors import MoveRefused
 from ..geometry.path import Path, chain, straight
 from ..geometry.transform import Transform, turn_over
 from ..house import HouseRules
+from ..paper.account import with_hair
 from ..paper.dart import darts_of
 from ..paper.draw import redraw
 from ..paper.edge import TO_TRUE, Edge
@@ -17,7 +18,7 @@ from ..paper.join import join
 from ..paper.nearest import nearest_on
 from ..paper.piece import DartRule, Piece
 from ..paper.sewn import run_of, runs_of
-from ..tolerances import CLOSE
+from ..tolerances import TAPED
 
 REOPENED = "the dart reopened"
 APART = 1.5
@@ -93,14 +94,14 @@ def _laid_on_cut(a: Piece, run_a: list[int], b: Piece, run_b: list[int]) -> Laid
     one line, or when what remains are not the equal legs of a dart."""
     ours = [a.outline[i].path for i in run_a]
     theirs = [b.outline[i].path.reversed() for i in reversed(run_b)]
-    if len(ours) != len(theirs) or any(abs(x.length - y.length) > 1e-6 for x, y in zip(ours, theirs, strict=True)):
+    if len(ours) != len(theirs) or any(abs(x.length - y.length) > TAPED for x, y in zip(ours, theirs, strict=True)):
         return None
     # The cut itself is where both lay together; a dart's legs that it ended in may be longer.
     cut = [a.outline[i].cut == a.outline[i].name for i in run_a]
     for k in sorted(range(len(ours)), key=lambda i: (not cut[i], -ours[i].length)):
         x, y = ours[k], theirs[k]
         by = rigid(y.start, y.end, x.start, x.end)
-        same = [p.coincides(q.placed(by), 1e-6) for p, q in zip(ours, theirs, strict=True)]
+        same = [p.coincides(q.placed(by), TAPED) for p, q in zip(ours, theirs, strict=True)]
         if not same[k]:
             continue
         first, last = k, k
@@ -125,7 +126,7 @@ def _taped_along_cut(a: Piece, run_a: list[int], laid: Laid, run_b: list[int], r
     reopened = not all(own.values())
     a, b = _made_raw(a, own), _made_raw(laid.piece, other)
     corner_a = (run_a[laid.last] + 1) % len(a.outline)
-    corner_b = next(i for i in other if abs(b.outline[i].path.start - a.outline[corner_a].path.start) < 1e-5 and other[i])
+    corner_b = next(i for i in other if abs(b.outline[i].path.start - a.outline[corner_a].path.start) <= TAPED and other[i])
     b = _snapped(b, corner_b, a.outline[corner_a].path.start)
     whole = join(a, corner_a, b, corner_b)
     names = {e.name for e in whole.outline if e.kind == "dart"}
@@ -193,8 +194,8 @@ def _taped_to_match(a: Piece, run_a: list[int], b: Piece, run_b: list[int], from
     far = ours.start if from_end else ours.end
     loose = theirs.start if from_end else theirs.end
     along = Edge("cut", "raw", ours.reversed())
-    sliver = (Edge(TO_TRUE, "raw", straight(loose, far)),) if abs(loose - far) > CLOSE and not from_end else ()
-    tail = (Edge(TO_TRUE, "raw", straight(far, loose)),) if abs(loose - far) > CLOSE and from_end else ()
+    sliver = (Edge(TO_TRUE, "raw", straight(loose, far)),) if abs(loose - far) > TAPED and not from_end else ()
+    tail = (Edge(TO_TRUE, "raw", straight(far, loose)),) if abs(loose - far) > TAPED and from_end else ()
     b = redraw(_ends_snapped(b, run_b, ours, from_end, bool(sliver or tail)), run_b[0], len(run_b), (*sliver, along, *tail))
     edges = tuple(Edge("cut", "raw", e.path, e.cut) if i in run_a else e for i, e in enumerate(a.outline))
     a = _as_one(a.with_outline(edges), run_a, ours)
@@ -215,7 +216,8 @@ def _ends_snapped(b: Piece, run_b: list[int], ours: Path, from_end: bool, sliver
     edges[last] = edges[last].with_path(_ended(edges[last].path, None, end))
     after = (last + 1) % n
     edges[after] = edges[after].with_path(_ended(edges[after].path, end, None))
-    return b.with_outline(tuple(edges))
+    snapped = b.with_outline(tuple(edges))
+    return with_hair(snapped, snapped.area - b.area)
 
 
 def _ended(path: Path, start: complex | None, end: complex | None) -> Path:

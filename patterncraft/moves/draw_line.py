@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import BadPlace, BadSetting
-from ..handwork.across import meetings, refuse_tangled
+from ..handwork.across import meetings, refuse_along_edge, refuse_tangled
 from ..handwork.halves import halves_met
 from ..house import HouseRules
 from ..paper.pattern import Pattern
@@ -61,6 +61,7 @@ class DrawLine(Move):
             raise BadSetting(f"there is already a line called “{self.name}”.", self.piece, "Give it another name.", "name")
         line = line_on(self.line, piece, pattern)
         refuse_tangled(piece, line.path, "line")
+        refuse_along_edge(piece, line.path, "line")
         self._stays_on_paper(piece, line)
         drawn = replace(piece, lines=(*piece.lines, DrawnLine(self.name, line.path)))
         working = (Sum("Length of the line", length(line.path.length)), *halves_met(piece, line))

@@ -12,6 +12,9 @@ from .patches import area_inside
 from .pattern import Pattern
 from .piece import Piece
 
+DUST = 1e-9
+"""cm²: less paper than this is the rounding of a sum."""
+
 
 @dataclass(frozen=True, slots=True)
 class AccountLine:
@@ -52,6 +55,14 @@ def paper_account(pattern: Pattern) -> tuple[AccountLine, ...]:
 def balance_of(piece: Piece) -> float:
     """area − (block + new − away), cm²."""
     return account_of(piece).missing
+
+
+def with_hair(piece: Piece, area: float) -> Piece:
+    """A piece whose outline moved by a hair where edges met only nearly: ``area`` cm² more (or less) go into its account."""
+    if abs(area) < DUST:
+        return piece
+    paper = piece.paper
+    return replace(piece, paper=replace(paper, new=paper.new + max(area, 0.0), away=paper.away + max(-area, 0.0)))
 
 
 def weighed(piece: Piece) -> Piece:

@@ -6,11 +6,16 @@ from dataclasses import replace
 
 from ..errors import MoveRefused
 from ..geometry.path import Path, straight
-from ..geometry.segment import rejoin
-from ..tolerances import CLOSE, SNAP
+from ..geometry.region import signed_area
+from ..geometry.segment import Segment, rejoin
+from ..tolerances import CLOSE, SNAP, TAPED
+from .account import with_hair
 from .edge import TO_TRUE, Edge
 from .piece import DrawnLine, Piece
 from .trace import are_kin
+
+RUNS_ON = 1e-5
+"""Radians by which one edge may turn into the next and still be one: what six decimals do to a centimetre."""
 
 
 def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
@@ -21,7 +26,7 @@ def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
     Everything else (name, how it is cut) is a's. Raises MoveRefused when the corners lie apart.
     """
     a, b = a.starting_at(corner_a), b.starting_at(corner_b)
-    if abs(a.outline[0].path.start - b.outline[0].path.start) > CLOSE * 100:
+    if abs(a.outline[0].path.start - b.outline[0].path.start) > TAPED:
         raise MoveRefused("the edges to be taped do not lie on each other.", a.name, "Place the pieces first.")
     merged = replace(
         a,
@@ -39,7 +44,7 @@ def join(a: Piece, corner_a: int, b: Piece, corner_b: int) -> Piece:
 def _taped_at(piece: Piece, point: complex) -> Piece:
     for corner, e in enumerate(piece.outline):
         into = piece.outline[corner - 1]
-        if abs(e.path.start - point) <= CLOSE * 100 and (into.kind == "dart" or _lie_together(into.path, e.path)):
+        if abs(e.path.start - point) <= TAPED and (into.kind == "dart" or _lie_together(into.path, e.path)):
             taped = tape_shut(piece, corner)
             if taped is not piece:
                 return _taped_at(taped, point)
@@ -54,12 +59,16 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
     """
     edges = list(piece.starting_at(corner).outline)
     tapes = list(piece.paper.tapes)
+    hair = 0.0
     while len(edges) > 3:
         out, into = edges[0], edges[-1]
         if _lie_together(into.path, out.path):
             edges = edges[1:-1]
+            edges[0], moved = _started_at(edges[0], into.path.start)
+            hair += signed_area(moved) - signed_area((*into.path.segments, *out.path.segments))
         elif (sliver := _left_over(into, out)) is not None:
             edges = [sliver, *edges[1:-1]]
+            hair -= signed_area((*into.path.segments, *out.path.segments, *sliver.path.reversed().segments))
             tapes.append(min(into.path, out.path, key=lambda p: p.length))
             break
         else:
@@ -72,19 +81,29 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
             break
     if len(edges) == len(piece.outline):
         return piece
-    return replace(piece, outline=tuple(edges), paper=replace(piece.paper, tapes=tuple(tapes)))
+    # What lay between edges that met only nearly is paper gained or lost.
+    return with_hair(replace(piece, outline=tuple(edges), paper=replace(piece.paper, tapes=tuple(tapes))), hair)
+
+
+def _started_at(edge: Edge, start: complex) -> tuple[Edge, list[Segment]]:
+    """The edge from that very point, and the chain whose area is what that adds to a piece."""
+    first = edge.path.segments[0]
+    if first[0] == start:
+        return edge, []
+    moved: Segment = (start, first[1]) if len(first) == 2 else (start, first[1], first[2], first[3])
+    return edge.with_path(Path((moved, *edge.path.segments[1:]))), [moved, first[::-1]]
 
 
 def _lie_together(a: Path, b: Path) -> bool:
     """Whether b runs back over a. Asked of every corner, so the ends are looked at first."""
-    return abs(a.start - b.end) <= CLOSE and a.coincides(b.reversed(), CLOSE)
+    return abs(a.start - b.end) <= TAPED and a.coincides(b.reversed(), TAPED)
 
 
 def _left_over(into: Edge, out: Edge) -> Edge | None:
     a, b = into.path, out.path
     if not into.kind == out.kind == "dart" or len(a.segments) != 1 or len(b.segments) != 1:
         return None
-    if abs(a.end_direction + b.start_direction) > CLOSE or abs(a.start - b.end) < SNAP:
+    if abs(a.end_direction + b.start_direction) * min(a.length, b.length) > TAPED or abs(a.start - b.end) < SNAP:
         return None
     return Edge(TO_TRUE, "raw", straight(a.start, b.end))
 
@@ -111,7 +130,7 @@ def healed(piece: Piece) -> Piece:
 
 
 def _runs_on(a: Edge, b: Edge) -> bool:
-    return _same_edge(a, b) and a.cut == b.cut and abs(a.path.end_direction - b.path.start_direction) < CLOSE
+    return _same_edge(a, b) and a.cut == b.cut and abs(a.path.end_direction - b.path.start_direction) < RUNS_ON
 
 
 def _healed_lines(lines: tuple[DrawnLine, ...]) -> tuple[DrawnLine, ...]:

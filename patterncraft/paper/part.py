@@ -10,9 +10,11 @@ from ..geometry.flatten import flat_path
 from ..geometry.intersect import line_crossings
 from ..geometry.length import segment_length
 from ..geometry.path import Path
+from ..geometry.region import box_of
 from ..geometry.segment import split
-from ..tolerances import CLOSE, SNAP
+from ..tolerances import CLOSE, SNAP, TAPED
 from .edge import Edge
+from .nearest import nearest_on
 from .patches import split_patch
 from .piece import DrawnLine, Paper, Piece
 from .sewn import Spot
@@ -90,7 +92,8 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
             *grain,
         )
     )
-    marks_here = [(m, next(inside)) for m in piece.marks]
+    # A mark on the cut itself lies on both sides: the first keeps it, whatever the last decimal says.
+    marks_here = [(m, next(inside) or (line is not None and _lies_on(line, m.at))) for m in piece.marks]
     lines_here = [(x, next(inside)) for x in lines]
     tapes_here = [(t, next(inside)) for t in tapes]
     lenses_here = [(x, next(inside)) for x in piece.lenses]
@@ -125,6 +128,13 @@ def _patches_of(piece: Piece, first: Piece, second: Piece) -> tuple[tuple[Path, 
     one, other = first.segments, second.segments
     shared = [split_patch(p, one, other) for p in piece.paper.patches]
     return tuple(p for s in shared for p in s[0]), tuple(p for s in shared for p in s[1])
+
+
+def _lies_on(line: Path, z: complex) -> bool:
+    left, top, right, bottom = box_of(line.segments)
+    if not (left - TAPED <= z.real <= right + TAPED and top - TAPED <= z.imag <= bottom + TAPED):
+        return False
+    return nearest_on(line, z)[0] <= TAPED
 
 
 def _middle(path: Path) -> complex:

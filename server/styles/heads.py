@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -85,15 +86,14 @@ def recut(style: Style, version: int, person: Person) -> Done:
     """
     with transaction.atomic():
         fresh = services.at_version(style, version)
-        told: list[str] = []
-        pins: list[tuple[str, int]] = []
-        made: dict[int, BlockRevision] = {}
-        for role, revision_id in services.pins_of(fresh):
-            revision, words = _for_person(fresh.workroom, draft_of(revision_id), person, made, pins)
-            made[revision_id] = revision
-            pins.append((role, revision.pk))
-            told.append(f"{role}: {words}")
-        after = tuple(pins)
+        before = services.pins_of(fresh)
+        made: dict[str, BlockRevision] = {}
+        said: dict[str, str] = {}
+        # What is drawn on another block comes after it, in whatever order they lie on the table.
+        for role, revision_id in sorted(before, key=lambda pin: draft_of(pin[1]).base is not None):
+            made[role], said[role] = _for_person(fresh.workroom, draft_of(revision_id), person, made.values())
+        after = tuple((role, made[role].pk) for role, _ in before)
+        told = [f"{role}: {said[role]}" for role, _ in before]
         services.pin(fresh, after)
         steps = services.steps_of(fresh)
         services.record(fresh, steps, f"cut for {person.name}")
@@ -158,10 +158,9 @@ def _is_sewn(pattern: Pattern, seam: str) -> bool:
     return any(s.name == seam and s.b for s in pattern.seams)
 
 
-def _for_person(
-    room: Workroom, draft: Draft, person: Person, made: dict[int, BlockRevision], pins: list[tuple[str, int]]
-) -> tuple[BlockRevision, str]:
-    """The person's own block of the same school, newest first; else one drafted now. With words saying which."""
+def _for_person(room: Workroom, draft: Draft, person: Person, made: Collection[BlockRevision]) -> tuple[BlockRevision, str]:
+    """The person's own block of the same school, newest first; else one drafted now, on that of ``made`` which is of its old
+    base's school. With words saying which."""
     if draft.school not in SCHOOLS:
         raise MoveRefused(
             "a traced block cannot be drafted for somebody else.", person.name, "Put a block of hers in its place by hand."
@@ -173,7 +172,8 @@ def _for_person(
     chart = MeasureChart.objects.filter(person=person).first()
     if chart is None:
         raise MoveRefused(f"there are no measures of {person.name}.", person.name, "Measure her first.", "person_id")
-    base = draft_of(pins[0][1]) if draft.base is not None and pins else None
+    wanted = draft.base
+    base = next((new for r in made if wanted and (new := draft_of(r.pk)).school == wanted.school), None)
     new = drafted_again(draft.school, known_values(chart), draft.settings, base, draft.corrections)
     name = f"{person.name}, {SCHOOLS[draft.school].title.lower()}"[:120]
     block = keep_block(room, name, person, block_file(new, name), f"drafted from the measures of {chart.taken_on} for a style")
