@@ -13,7 +13,7 @@ import itertools
 from collections.abc import Sequence
 
 from ..tolerances import SNAP
-from .length import arc_length
+from .length import arc_length, segment_length
 from .path import Path, straight
 from .segment import Cubic
 
@@ -21,8 +21,12 @@ ROUNDS = 4
 """Times the spline is solved anew with its own lengths."""
 
 
-def fair_curve(places: Sequence[complex], leaving: complex | None = None, arriving: complex | None = None) -> Path:
+def fair_curve(
+    places: Sequence[complex], leaving: complex | None = None, arriving: complex | None = None, like: Path | None = None
+) -> Path:
     """The curve of least bending through the places, in their order.
+
+    ``like`` is a fair curve through places a hair off these: its lengths are taken, and the spline solved once.
 
     ``leaving`` and ``arriving`` are directions of travel at its ends (any length); without one the end is
     free, as a strip ends that nobody holds: straight. Two places without directions give a
@@ -39,9 +43,11 @@ def fair_curve(places: Sequence[complex], leaving: complex | None = None, arrivi
         return straight(*points)
     out = None if leaving is None else leaving / abs(leaving)
     into = None if arriving is None else arriving / abs(arriving)
-    lengths = [abs(b - a) for a, b in itertools.pairwise(points)]
+    rounds, lengths = ROUNDS, [abs(b - a) for a, b in itertools.pairwise(points)]
+    if like is not None and len(like.segments) == len(lengths):
+        rounds, lengths = 1, [segment_length(s) for s in like.segments]
     cubics: list[Cubic] = []
-    for left in range(ROUNDS - 1, -1, -1):
+    for left in range(rounds - 1, -1, -1):
         speeds = _speeds(points, lengths, out, into)
         cubics = [
             (a, a + u * (h / 3), b - v * (h / 3), b)

@@ -31,7 +31,7 @@ class Path:
     @property
     def length(self) -> float:
         """Arc length, cm."""
-        return sum(segment_length(s) for s in self.segments)
+        return sum([segment_length(s) for s in self.segments])
 
     @property
     def start_direction(self) -> complex:

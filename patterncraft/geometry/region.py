@@ -10,6 +10,9 @@ from numpy.typing import NDArray
 from .flatten import predicate_points
 from .segment import Segment
 
+FEW = 6
+"""Points up to which going round the outline by hand is quicker than packing it into arrays."""
+
 
 def signed_area(segments: Iterable[Segment]) -> float:
     """Area inside a closed chain, cm², by Green's theorem on the cubics; positive when the chain
@@ -45,6 +48,9 @@ def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[boo
     """
     if not points:
         return []
+    if len(points) <= FEW:
+        chain = [p for s in segments for p in predicate_points(s)]
+        return [_winding(chain, z) != 0 for z in points]
     a, b = _chords(segments)
     z = np.array(points)[:, None]
     left = ((b - a).conj() * (z - a)).imag
@@ -52,6 +58,24 @@ def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[boo
     down = (a.imag > z.imag) & (b.imag <= z.imag) & (left < 0)
     winding = up.sum(axis=1) - down.sum(axis=1)
     return [bool(w) for w in winding]
+
+
+def _winding(corners: Sequence[complex], z: complex) -> int:
+    """Times a polygon runs round a point."""
+    turns = 0
+    height = z.imag
+    a = corners[-1]
+    below = a.imag <= height
+    for b in corners:
+        was, below = below, b.imag <= height
+        if was is not below:
+            left = ((b - a).conjugate() * (z - a)).imag
+            if was and left > 0:
+                turns += 1
+            elif not was and left < 0:
+                turns -= 1
+        a = b
+    return turns
 
 
 def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:

@@ -96,11 +96,14 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
     if _straight(start, end, [z for z, _ in spots] + [z for p in own for z in (p.start, p.end)]):
         return straight(start, end)
 
-    def curve(off: float) -> Path:
-        return fair_curve([start, *(z - 1j * way * off for z, way in spots), end], leaving, arriving)
-
+    path = fair_curve([start, *(z for z, _ in spots), end], leaving, arriving)
     if not keep_length:
-        return curve(0.0)
+        return path
+    unmoved = path
+
+    def curve(off: float) -> Path:
+        return fair_curve([start, *(z - 1j * way * off for z, way in spots), end], leaving, arriving, unmoved)
+
     wanted = sum(e.length for e in parts)
     low, high = 0.0, 0.02
     path = curve(low)

@@ -104,7 +104,7 @@ def _between(path: Path, start: complex, end: complex) -> Path:
 
 
 def _corner(piece: Piece, z: complex) -> int:
-    return min(range(len(piece.outline)), key=lambda k: abs(piece.outline[k].path.start - z))
+    return next(k for k, e in enumerate(piece.outline) if e.path.start == z)
 
 
 def _staying(whole: Piece, strips: list[Piece]) -> int:

@@ -264,9 +264,9 @@ class _Follower:
         return Seam(seam.name, a.side, b.side, rule, rules), (a, b), places
 
     def _refuse_unsaid(self, seam: Seam, a: NewSide, b: NewSide) -> None:
-        for word, old, new in (("first", seam.a, a), ("second", seam.b, b)):
+        for word, new in (("first", a), ("second", b)):
             if new.side:
-                grown = new.length + new.gone - self._before.side_length(old)
+                grown = new.length + new.gone - new.before
                 if abs(grown) > UNSAID:
                     raise Undeclared(f"the {word} side of the {seam.name} seam changed by {grown:.4f} cm and nothing was said")
 
@@ -282,5 +282,5 @@ class _Follower:
             now = None if was is None else left.mapped(was)
             if now is not None:
                 places.append(replace(n, at_a=now, at_b=None))
-        nothing = NewSide((), (), 0.0, 0.0)
+        nothing = NewSide((), (), 0.0, 0.0, 0.0)
         return Seam(seam.name, left.side, (), SeamRule("hold", length=left.length)), (left, nothing), places

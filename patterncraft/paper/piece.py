@@ -104,6 +104,8 @@ class Piece:
     paper: Paper = field(default_factory=Paper)
     cut: CutPlan = field(default_factory=CutPlan)
     lenses: tuple[Lens, ...] = ()
+    runs: dict[str, list[list[int]]] = field(default_factory=dict, init=False, compare=False, repr=False)
+    """What ``sewn.runs_of`` found by edge, remembered: an outline never changes, and everything that speaks of edges asks."""
 
     @property
     def segments(self) -> list[Segment]:

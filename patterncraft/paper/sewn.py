@@ -26,6 +26,9 @@ def runs_of(piece: Piece, name: str) -> list[list[int]]:
 
     Raises NoSuchName listing the edges there are.
     """
+    known = piece.runs.get(name)
+    if known is not None:
+        return known
     outline = piece.outline
     n = len(outline)
     own = [i for i, e in enumerate(outline) if e.name == name and not e.is_sewn_shut]
@@ -40,6 +43,7 @@ def runs_of(piece: Piece, name: str) -> list[list[int]]:
     if len(runs) > 1 and all(outline[k % n].is_sewn_shut for k in range(own[-1] + 1, n + own[0])):
         last = runs.pop()
         runs[0] = last + runs[0]
+    piece.runs[name] = runs
     return runs
 
 
@@ -56,20 +60,20 @@ def run_of(piece: Piece, name: str, run: int | None = None) -> list[int]:
     return runs[run]
 
 
-def _name_before(outline: tuple[Edge, ...], i: int) -> str:
+def _name_beside(outline: tuple[Edge, ...], i: int, step: int) -> str:
+    """The next edge's name from edge number i, back (-1) or on (1), past darts and slivers; empty when there is none."""
     n = len(outline)
-    return next((e.name for e in (outline[(i - k) % n] for k in range(1, n)) if not e.is_sewn_shut), "")
-
-
-def _name_after(outline: tuple[Edge, ...], i: int) -> str:
-    n = len(outline)
-    return next((e.name for e in (outline[(i + k) % n] for k in range(1, n)) if not e.is_sewn_shut), "")
+    for k in range(1, n):
+        e = outline[(i + step * k) % n]
+        if not e.is_sewn_shut:
+            return e.name
+    return ""
 
 
 def neighbours(piece: Piece, name: str, run: int | None = None) -> tuple[str, str]:
     """The edges met at the start and at the end of the run of this edge."""
     own = run_of(piece, name, run)
-    return _name_before(piece.outline, own[0]), _name_after(piece.outline, own[-1])
+    return _name_beside(piece.outline, own[0], -1), _name_beside(piece.outline, own[-1], 1)
 
 
 def run_at(piece: Piece, name: str, start: str) -> int | None:
@@ -88,7 +92,8 @@ def run_holding(piece: Piece, index: int) -> int:
 
 def sewn_length(piece: Piece, name: str, run: int | None = None) -> float:
     """Length of the edge with its darts closed, cm."""
-    return sum(piece.outline[i].length for i in run_of(piece, name, run))
+    outline = piece.outline
+    return sum([outline[i].path.length for i in run_of(piece, name, run)])
 
 
 def starts_at_end(piece: Piece, name: str, start: str, run: int | None = None) -> bool:

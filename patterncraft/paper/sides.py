@@ -36,12 +36,13 @@ class Leg(NamedTuple):
 
 
 class NewSide(NamedTuple):
-    """A side as it is now, how the old one lies on it, cm of the old one that are gone, and its length."""
+    """A side as it is now, how the old one lies on it, cm of the old one that are gone, its length and the old one's."""
 
     side: Side
     legs: tuple[Leg, ...]
     gone: float
     length: float
+    before: float
 
     def mapped(self, at: float) -> float | None:
         """cm along the old side → cm along the new one.
@@ -151,7 +152,7 @@ class Whereabouts:
                     covered += bit.high - bit.low
                 gone += max(size - covered, 0.0)
                 old += size
-        return NewSide(tuple(stretches), tuple(legs), gone if gone > SNAP else 0.0, sum(lengths))
+        return NewSide(tuple(stretches), tuple(legs), gone if gone > SNAP else 0.0, sum(lengths), old)
 
     def _on_run(self, piece: int, edge: int, forward: bool) -> tuple[_RunKey, _Along]:
         """Which run an edge of a new piece lies on, and how to count along it."""

@@ -64,7 +64,7 @@ export function HouseRules() {
       <p role="status" className="sr-only">
         {save.isSuccess ? "kept" : ""}
       </p>
-      <StylesToFollow />
+      <StylesToFollow rules={rules.data.rules} />
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
         {groups.map(([title, fields]) => (
           <section key={title}>

@@ -1,16 +1,18 @@
 /** Existing styles that are worked by other rules than the house's now, and what letting them follow would change. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
 import { Button, Notice } from "../../ui/controls";
 
 type StyleChange = Schemas["StyleChange"];
 
-export function StylesToFollow() {
+/** ``rules`` are those of the house the list is compared with: asked before a change was kept, it would be of the old ones. */
+export function StylesToFollow({ rules }: { rules: Schemas["HouseRules"] }) {
   const queries = useQueryClient();
   const found = useQuery({
-    queryKey: ["styles-to-follow"],
+    queryKey: ["styles-to-follow", rules],
     queryFn: () => ok(client.GET("/api/house-rules/styles")),
+    placeholderData: keepPreviousData,
   });
   const [left, setLeft] = useState<Set<number>>(new Set());
   const chosen = (found.data ?? []).filter((s) => !left.has(s.id));
