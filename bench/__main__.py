@@ -3,9 +3,18 @@
 import sys
 
 from . import kernel, schools, served, work
-from .clock import table
+from .clock import Row, ms, pace, table
 
 PARTS = {"kernel": kernel.rows, "work": work.rows, "schools": schools.rows, "served": served.rows}
 
+
+def rows_of(names: list[str]) -> list[Row]:
+    """Every part's rows, and before each part how fast the machine was then: some change their pace by half."""
+    rows: list[Row] = []
+    for name in names:
+        rows += [Row(f"the machine's pace before “{name}”: a hundred thousand complex products", ms(pace())), *PARTS[name]()]
+    return rows
+
+
 if __name__ == "__main__":
-    print(table([row for name in sys.argv[1:] or PARTS for row in PARTS[name]()]))
+    print(table(rows_of(sys.argv[1:] or list(PARTS))))

@@ -141,7 +141,13 @@ def _recipes() -> list[Row]:
 
 
 def _random_work() -> list[Row]:
-    told = run_sequences(2026, 3000)
-    faults = len(told.faults)
-    words = f"{told.sequences} sequences, {told.steps} steps, {told.refused} refused in words"
-    return [Row("random legal work", words), Row("  faults", str(faults), "0", faults == 0)]
+    rows = []
+    for what, seed, count, from_files in (
+        ("random legal work", 2026, 3800, False),
+        ("  kept in a file after each step", 2027, 400, True),
+    ):
+        told = run_sequences(seed, count, from_files=from_files)
+        words = f"{told.sequences} sequences, {told.steps} steps, {told.refused} refused in words"
+        rows += [Row(what, words), Row("  faults", str(len(told.faults)), "0", not told.faults)]
+        rows += [Row(f"    seed {own}", fault[:100]) for own, fault, _ in told.faults[:5]]
+    return rows

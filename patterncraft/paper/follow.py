@@ -113,7 +113,8 @@ def lay_down(
             if found is None:
                 continue
             seam, sides, own = found
-            seam, own = add_fullness(hand.before, seam, sides, own, opened)
+            if opened:
+                seam, own = add_fullness(hand.before, seam, sides, own, opened)
         kept_seams.append(seam)
         kept_notches += own
     table = _on_table(hand, [_at_rest(p) for p in pieces])

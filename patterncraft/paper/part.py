@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 from typing import NamedTuple
 
 from ..errors import BadPlace
@@ -83,15 +84,14 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
     lines = [DrawnLine(x.name, p) for x in piece.lines for p in _cut_by(x.path, line)]
     tapes = [p for t in piece.paper.tapes for p in _cut_by(t, line)]
     grain = [0.5 * (g.start + g.end) for g in [piece.grain] if g]
-    inside = iter(
-        first.contains(
-            *(m.at for m in piece.marks),
-            *(_middle(x.path) for x in lines),
-            *(_middle(t) for t in tapes),
-            *(x.middle for x in piece.lenses),
-            *grain,
-        )
+    places = (
+        *(m.at for m in piece.marks),
+        *(_middle(x.path) for x in lines),
+        *(_middle(t) for t in tapes),
+        *(x.middle for x in piece.lenses),
+        *grain,
     )
+    inside = iter(_on_first(first, second, places))
     # A mark on the cut itself lies on both sides: the first keeps it, whatever the last decimal says.
     marks_here = [(m, next(inside) or (line is not None and _lies_on(line, m.at))) for m in piece.marks]
     lines_here = [(x, next(inside)) for x in lines]
@@ -128,6 +128,21 @@ def _patches_of(piece: Piece, first: Piece, second: Piece) -> tuple[tuple[Path, 
     one, other = first.segments, second.segments
     shared = [split_patch(p, one, other) for p in piece.paper.patches]
     return tuple(p for s in shared for p in s[0]), tuple(p for s in shared for p in s[1])
+
+
+def _on_first(first: Piece, second: Piece, places: Sequence[complex]) -> list[bool]:
+    """For each place whether it lies on the first half. One on the outline itself (the bust point at its dart's point, a
+    grainline on the fold) is inside neither: it goes with the half whose outline it lies on."""
+    here = first.contains(*places)
+    rest = [k for k, inside in enumerate(here) if not inside]
+    there = second.contains(*(places[k] for k in rest))
+    for k, inside in zip(rest, there, strict=True):
+        here[k] = not inside and _off_outline(first, places[k]) <= _off_outline(second, places[k])
+    return here
+
+
+def _off_outline(piece: Piece, z: complex) -> float:
+    return min(nearest_on(e.path, z)[0] for e in piece.outline)
 
 
 def _lies_on(line: Path, z: complex) -> bool:

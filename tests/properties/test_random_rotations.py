@@ -16,6 +16,7 @@ from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sound import closing_gap
 from patterncraft.replay import replay
+from patterncraft.tolerances import TAPED
 from tests.conftest import draft
 from tests.samples import AVERAGE, assert_same_outline, bodies, polygon, sewn_of
 
@@ -51,10 +52,13 @@ def test_paper_seams_and_angles_are_kept(case: tuple[Pattern, Pattern]) -> None:
     start, after = case
     for before, piece in zip(start.pieces, after.pieces, strict=True):
         assert closing_gap(piece) < 1e-9
-        assert piece.area == pytest.approx(before.area, abs=1e-7)
-        assert sewn_of(piece) == pytest.approx(sewn_of(before), abs=1e-7)
+        # A dart of which less than a hair was left is taped with it, and the hair is in the account.
+        hair = piece.paper.new + piece.paper.away
+        assert hair < 1e-3
+        assert piece.area - piece.paper.new + piece.paper.away == pytest.approx(before.area, abs=1e-7)
+        assert sewn_of(piece) == pytest.approx(sewn_of(before), abs=2 * TAPED if hair else 1e-7)
         total = sum(abs(d.angle) for d in darts_of(piece))
-        assert total == pytest.approx(sum(abs(d.angle) for d in darts_of(before)), abs=1e-9)
+        assert total == pytest.approx(sum(abs(d.angle) for d in darts_of(before)), abs=TAPED if hair else 1e-9)
         assert {d.name for d in piece.darts} == {d.name for d in darts_of(piece)}
         assert sorted(m.name for m in piece.marks) == sorted(m.name for m in before.marks)
 
