@@ -50,7 +50,11 @@ def rich_bodice() -> Pattern:
     bust = front.mark("bust point").at
     front = replace(
         front,
-        marks=(*front.marks, Mark("pocket", bust + complex(-5, 7), "drill"), Mark("first button", complex(0.0, bust.imag - 6), "button")),
+        marks=(
+            *front.marks,
+            Mark("pocket", bust + complex(-5, 7), "drill"),
+            Mark("first button", complex(0.0, bust.imag - 6), "button"),
+        ),
         lines=(
             *front.lines,
             DrawnLine("yoke", straight(complex(0, bust.imag - 9), complex(7, bust.imag - 10))),
@@ -90,7 +94,10 @@ def cut_bodice() -> Pattern:
         {
             "move": "cut_along",
             "piece": "back",
-            "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.4}, {"edge": "centre back", "from": "neckline", "fraction": 0.3}],
+            "line": [
+                {"edge": "armhole", "from": "shoulder", "fraction": 0.4},
+                {"edge": "centre back", "from": "neckline", "fraction": 0.3},
+            ],
             "names": ["yoke", "lower back"],
             "seam": "yoke",
         },
@@ -115,7 +122,10 @@ def gathered_skirt() -> Pattern:
             "count": 3,
             "opening": 2,
             "result": "gather",
-            "zone": {"start": {"edge": "top", "from": "left", "fraction": 0.25}, "end": {"edge": "top", "from": "left", "fraction": 0.75}},
+            "zone": {
+                "start": {"edge": "top", "from": "left", "fraction": 0.25},
+                "end": {"edge": "top", "from": "left", "fraction": 0.75},
+            },
         },
     )
 
@@ -125,7 +135,9 @@ def mirrored_pair() -> Pattern:
     left = redraw(square(12, "left half"), 1, 1, (Edge("right", "seam", Path(((12 + 0j, 14 + 4j, 11 + 8j, 12 + 12j),))),))
     right = replace(left.placed(turn_over(14 + 0j, 14 + 12j)), name="right half")
     seam = Seam("centre", (Stretch("left half", "right", "top"),), (Stretch("right half", "right", "top"),), SeamRule("equal"))
-    return Pattern((left, right), (seam,), (Notch("low", "centre", "single", 9.0, 9.0), Notch("high", "centre", "double", 3.0, 3.0)))
+    return Pattern(
+        (left, right), (seam,), (Notch("low", "centre", "single", 9.0, 9.0), Notch("high", "centre", "double", 3.0, 3.0))
+    )
 
 
 RICH = {"bodice": rich_bodice, "cut bodice": cut_bodice, "gathered skirt": gathered_skirt, "mirrored pair": mirrored_pair}

@@ -103,7 +103,9 @@ def assert_travelled(before: Piece, after: Sequence[Piece], went: Sequence[Went]
             if w.region.covers(shapely.Point(_pair(middle))):
                 arrow = (w.motion(before.grain.start), w.motion(before.grain.end), before.grain.kind)
                 grains = [(p.grain.start, p.grain.end, p.grain.kind) for p in after if p.grain]
-                assert any(abs(a - arrow[0]) + abs(b - arrow[1]) < NEAR and k == arrow[2] for a, b, k in grains), "the grain stayed behind"
+                assert any(abs(a - arrow[0]) + abs(b - arrow[1]) < NEAR and k == arrow[2] for a, b, k in grains), (
+                    "the grain stayed behind"
+                )
 
 
 def assert_notches_travelled(before: Pattern, piece: str, after: Pattern, went: Sequence[Went]) -> None:

@@ -48,7 +48,9 @@ def halves(sheet: Piece, pivot: complex, to: complex, hinged: Dart) -> tuple[sha
         ("side dart", "shoulder", 0.8, 1.0),
     ],
 )
-def test_a_dart_is_rotated_and_all_that_lies_on_the_swung_half_swings_with_it(dart: str, edge: str, fraction: float, share: float) -> None:
+def test_a_dart_is_rotated_and_all_that_lies_on_the_swung_half_swings_with_it(
+    dart: str, edge: str, fraction: float, share: float
+) -> None:
     """The half at the fold stays; the other swings about the pivot by the share of the dart's angle that shuts it."""
     before = rich_bodice()
     sheet = before.piece("front")
@@ -150,7 +152,15 @@ def test_what_lies_on_a_wedge_swings_about_its_hinge() -> None:
 def test_what_is_lapped_over_loses_only_what_is_covered() -> None:
     """One slash at 10 lapped by 1.5, both ends alike: the right half slides left and 1.5 of it are cut off."""
     before = sheet_with_everything()
-    step = {"move": "overlap", "piece": "sheet", "from_edge": "top", "to_edge": "bottom", "count": 1, "amount": 1.5, "hinge": "none"}
+    step = {
+        "move": "overlap",
+        "piece": "sheet",
+        "from_edge": "top",
+        "to_edge": "bottom",
+        "count": 1,
+        "amount": 1.5,
+        "hinge": "none",
+    }
     after = worked(before, step)
     gone = shapely.box(10, 0, 11.5, 20)
     went = [Went(shapely.box(0, 0, 10, 20), stay), Went(shapely.box(11.5, 0, 20, 20), slid(-1.5 + 0j))]
@@ -183,7 +193,13 @@ def test_a_piece_is_placed_with_all_that_is_on_it(by: Any) -> None:
 
 def test_cut_in_two_and_joined_again_everything_is_where_it_was() -> None:
     before = rich_bodice()
-    cut = {"move": "cut_along", "piece": "front", "line": LINES["across, under the neck"], "names": ["yoke", "body"], "seam": "yoke seam"}
+    cut = {
+        "move": "cut_along",
+        "piece": "front",
+        "line": LINES["across, under the neck"],
+        "names": ["yoke", "body"],
+        "seam": "yoke seam",
+    }
     after = worked(before, cut, {"move": "join_pieces", "a": ["body", "yoke seam"], "b": ["yoke", "yoke seam"], "name": "front"})
     assert_travelled(before.piece("front"), [after.piece("front")], [Went(EVERYTHING, stay)])
     assert_notches_travelled(before, "front", after, [Went(EVERYTHING, stay)])
