@@ -7,6 +7,7 @@ from cmath import phase, rect
 from math import degrees as to_degrees
 from typing import Final, NamedTuple
 
+from ..errors import PatternError
 from ..geometry.curvature import Bend, how_it_bends
 from ..geometry.path import Path
 from ..paper.dart import Dart, darts_of
@@ -123,8 +124,8 @@ def _armhole(block: Block) -> AuditLine | None:
     wanted = Sum("four tenths of bust and ease, to 13 cm more", None, "{} to {}", (length(low), length(high)))
     line = Sum(title, length(girth))
     if girth > high:
-        remedy = _from_the_measure(block)
-        cure = "It is too deep for this figure: take the depth from the measure." if remedy else "It is too deep for this figure."
+        remedy = _from_the_measure(block, girth)
+        cure = "It is too deep for this figure: take the depth from the measure." if remedy else _no_shallower(block)
         return AuditLine(title, line, False, cure, remedy, wanted)
     if girth < low or (arm is not None and girth < ARM[0] * arm):
         around = f" The upper arm is {arm:.1f} cm round." if arm else ""
@@ -138,12 +139,32 @@ def _armhole_girth(pattern: Pattern) -> float | None:
     return sum(sewn_length(p, "armhole") for p in found) if len(found) == 2 else None
 
 
-def _from_the_measure(block: Block) -> Remedy | None:
-    """The school's setting that takes the armhole's depth from the body, where it has one and the measure is there."""
+def _from_the_measure(block: Block, girth: float) -> Remedy | None:
+    """The school's setting that takes the armhole's depth from the body, where it has one, the measure is there and it makes
+    the armhole smaller: it is drafted to see."""
+    key = _depth_setting(block)
+    if key is None or block.settings.get(key) == "the measure":
+        return None
+    settings = {key: "the measure"}
+    try:
+        tried = SCHOOLS[block.school].draft(block.measures, {**block.settings, **settings}, block.base)
+    except PatternError:
+        return None
+    after = _armhole_girth(tried.pattern)
+    if after is None or after >= girth:
+        return None
+    return Remedy("Take the armhole's depth from the measure", settings)
+
+
+def _no_shallower(block: Block) -> str:
+    if _depth_setting(block) is None:
+        return "It is too deep for this figure."
+    return "It is too deep for this figure, and its measured depth makes it no less: measure the armhole depth again."
+
+
+def _depth_setting(block: Block) -> str | None:
+    """The setting by which the school takes the armhole's depth from the measure, where that was taken."""
     if block.school not in SCHOOLS or "armscye_depth" not in block.measures:
         return None
-    for key in ("depth_from", "armhole_depth"):
-        known = SCHOOLS[block.school].settings.model_fields.get(key)
-        if known is not None and block.settings.get(key) != "the measure":
-            return Remedy("Take the armhole's depth from the measure", {key: "the measure"})
-    return None
+    known = SCHOOLS[block.school].settings.model_fields
+    return next((key for key in ("depth_from", "armhole_depth") if key in known), None)
