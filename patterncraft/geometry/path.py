@@ -60,10 +60,15 @@ class Path:
 
     def locate(self, length: float) -> tuple[int, float]:
         """(segment index, parameter) at ``length`` cm from the start, clamped to the path."""
+        i, rest = self._reach(length)
+        return i, parameter_at(self.segments[i], rest)
+
+    def _reach(self, length: float) -> tuple[int, float]:
+        """(segment index, cm along that segment) at ``length`` cm from the start."""
         for i, s in enumerate(self.segments):
             own = segment_length(s)
             if length <= own or i == len(self.segments) - 1:
-                return i, parameter_at(s, length)
+                return i, length
             length -= own
         raise AssertionError("a path has at least one segment")
 
@@ -81,13 +86,13 @@ class Path:
     def cut(self, length: float) -> tuple[Path, Path]:
         """Both parts at ``length`` cm from the start, which must lie strictly inside the path. Next to a joint they meet at
         the joint: no crumb is left that a file could not hold."""
-        i, t = self.locate(length)
+        i, rest = self._reach(length)
         seg = self.segments[i]
-        if t * segment_length(seg) < LENGTH and i > 0:
+        if rest < LENGTH and i > 0:
             return Path(self.segments[:i]), Path(self.segments[i:])
-        if (1 - t) * segment_length(seg) < LENGTH and i < len(self.segments) - 1:
+        if segment_length(seg) - rest < LENGTH and i < len(self.segments) - 1:
             return Path(self.segments[: i + 1]), Path(self.segments[i + 1 :])
-        a, b = sg.split(seg, t)
+        a, b = sg.split(seg, parameter_at(seg, rest))
         return Path((*self.segments[:i], a)), Path((b, *self.segments[i + 1 :]))
 
     def coincides(self, other: Path, tolerance: float) -> bool:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
-from ..geometry.segment import Segment, derivative_at, hull_box, point_at, split
+from ..geometry.segment import Cubic, Segment, derivative_at, hull_box, point_at, split
 from .piece import Piece
 from .sewn import Spot
 
@@ -55,27 +55,33 @@ def nearest_on(path: Path, point: complex) -> tuple[float, float]:
 
 
 def _foot(seg: Segment, point: complex, samples: int) -> float:
-    """The parameter of the nearest place: sampled, then Newton on "the way there is square to the curve", held in the
-    bracket; by thirds where that does not settle (a cusp, a doubling back)."""
+    """The parameter of the nearest place: sampled, then sought in each hollow between the samples."""
     if len(seg) == 2:
         chord = seg[1] - seg[0]
         size = abs(chord)
         return min(1.0, max(0.0, ((point - seg[0]) * chord.conjugate()).real / (size * size))) if size else 0.0
     gaps = [abs(point_at(seg, i / samples) - point) for i in range(samples + 1)]
-    i = gaps.index(min(gaps))
-    low, high = max(0.0, (i - 1) / samples), min(1.0, (i + 1) / samples)
+    last = samples
+    hollows = [i for i, g in enumerate(gaps) if (i == 0 or g <= gaps[i - 1]) and (i == last or g <= gaps[i + 1])]
+    feet = [_foot_near(seg, point, max(0.0, (i - 1) / samples), i / samples, min(1.0, (i + 1) / samples)) for i in hollows]
+    return feet[0] if len(feet) == 1 else min(feet, key=lambda t: abs(point_at(seg, t) - point))
+
+
+def _foot_near(seg: Cubic, point: complex, low: float, t: float, high: float) -> float:
+    """Newton on "the way there is square to the curve", held in the bracket; by thirds where that does not settle (a cusp, a
+    doubling back)."""
     a, b, c, d = seg
     bend, more = 6.0 * (c - 2.0 * b + a), 6.0 * (d - 3.0 * c + 3.0 * b - a)
-    t = i / samples
     for _ in range(8):
         off, way = point_at(seg, t) - point, derivative_at(seg, t)
         slope = abs(way) ** 2 + (off.conjugate() * (bend + more * t)).real
         if slope <= 0.0:
             break
-        step = (off.conjugate() * way).real / slope
-        before, t = t, min(high, max(low, t - step))
+        before, t = t, min(high, max(low, t - (off.conjugate() * way).real / slope))
         if abs(t - before) < 1e-9:
-            return t
+            if low < t < high or t in (0.0, 1.0):
+                return t
+            break
     while high - low > 1e-9:
         one, two = low + (high - low) / 3, high - (high - low) / 3
         low, high = (low, two) if abs(point_at(seg, one) - point) < abs(point_at(seg, two) - point) else (one, high)

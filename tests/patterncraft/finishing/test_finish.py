@@ -1,17 +1,24 @@
 """Finishing: allowances, shaped mouths, notches across the allowance, fold and labels."""
 
+from dataclasses import replace
+
 import pytest
 import shapely
 
 from patterncraft.finishing.dart_mouth import folds_to_first, mouth_shape
 from patterncraft.finishing.finish import FinishedPiece, finish, lies_on_fold
 from patterncraft.geometry.flatten import flat_path
+from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.transform import turn_over
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import DartRule, Piece
+from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.replay import replay
+from tests.samples import square
 
 
 def shape(p: FinishedPiece) -> shapely.Polygon:
@@ -119,3 +126,80 @@ def test_finishing_after_rotations_stays_sound(any_bodice: Pattern) -> None:
         assert shape(p).is_valid
         net = shapely.Polygon([(z.real, z.imag) for e in p.edges for z in flat_path(e.path)[:-1]])
         assert shape(p).buffer(0.003).contains(net.buffer(0))
+
+
+def with_dart_in(edge: str, at: tuple[complex, complex, complex], corners: list[complex], names: list[str]) -> Piece:
+    """A half piece, its centre on the left, with a dart between the given mouth points inside ``edge``."""
+    outline: list[Edge] = []
+    for name, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True):
+        kind: EdgeKind = "fold" if name.startswith("centre") else "seam"
+        if name == edge:
+            first, point, second = at
+            outline += [
+                Edge(name, kind, straight(a, first)),
+                Edge("dart", "dart", straight(first, point)),
+                Edge("dart", "dart", straight(point, second)),
+                Edge(name, kind, straight(second, b)),
+            ]
+        else:
+            outline.append(Edge(name, kind, straight(a, b)))
+    return Piece("front", tuple(outline), (DartRule("dart", 0.0),))
+
+
+CORNERS = [0j, 8 + 0j, 18 + 4j, 22 + 18j, 20 + 40j, 40j]
+NAMES = ["neckline", "shoulder", "armhole", "side", "waist", "centre front"]
+
+
+@pytest.mark.parametrize(
+    ("edge", "mouth", "toward"),
+    [
+        ("waist", (12 + 40j, 9 + 40j), 9 + 40j),
+        ("shoulder", (12 + 1.6j, 14 + 2.4j), 12 + 1.6j),
+        ("neckline", (3 + 0j, 5 + 0j), 3 + 0j),
+        ("side", (21.5 + 24j, 21 + 29j), 21 + 29j),
+        ("armhole", (19.5 + 9j, 20.5 + 12.5j), 20.5 + 12.5j),
+        ("centre front", (24j, 21j), 24j),
+    ],
+)
+def test_darts_are_pressed_toward_the_centre_and_those_that_lie_across_down(
+    edge: str, mouth: tuple[complex, complex], toward: complex
+) -> None:
+    """Waist, shoulder and neckline darts toward the centre; side, armhole and centre darts down (common practice, no source)."""
+    piece = with_dart_in(edge, (mouth[0], 10 + 20j, mouth[1]), CORNERS, NAMES)
+    dart = find_dart(piece, "dart")
+    assert dart.mouth == mouth
+    assert dart.mouth[0 if folds_to_first(piece, dart) else 1] == toward
+
+
+@pytest.mark.parametrize(("bend", "on_fold"), [(0.0, True), (0.02, False), (1.5, False)])
+def test_a_bent_centre_is_no_fold(bend: float, on_fold: bool) -> None:
+    """Cloth folds along a straight line only: two hundredths of a centimetre of bend already cannot be folded."""
+    sheet = square(20)
+    curve = Path(((20j, complex(-bend, 14), complex(-bend, 6), 0j),))
+    piece = Piece("half", (*sheet.outline[:3], Edge("centre", "fold", curve)))
+    assert lies_on_fold(piece) is on_fold
+    done = finish(Pattern((piece,)), HouseRules())[0]
+    assert (done.fold is not None) is on_fold
+    assert [e.allowance for e in done.edges if e.name == "centre"] == [
+        0.0 if on_fold else HouseRules().allowances.for_edge("centre", "seam")
+    ]
+
+
+def test_two_folds_are_none() -> None:
+    sheet = square(20)
+    piece = Piece("band", tuple(replace(e, kind="fold") if e.name in ("left", "right") else e for e in sheet.outline))
+    assert not lies_on_fold(piece)
+
+
+@pytest.mark.parametrize("gap", [0.4, 1.0])
+def test_a_double_notch_is_two_snips_a_rules_gap_apart_and_stays_on_its_edge(gap: float) -> None:
+    sheet = square(10, "sheet")
+    seam = Seam("top", (Stretch("sheet", "top", "left"),), (), SeamRule("free"))
+    notches = (Notch("middle", "top", "double", 5.0, None), Notch("corner", "top", "double", 9.9, None))
+    done = finish(Pattern((sheet,), (seam,), notches), HouseRules(double_notch_gap=gap))[0]
+    assert sorted(n.inner.real for n in done.notches if n.name == "middle") == pytest.approx([5 - gap / 2, 5 + gap / 2])
+    assert sorted(n.inner.real for n in done.notches if n.name == "corner") == pytest.approx([9.9 - gap / 2, 10.0]), (
+        "not off the edge"
+    )
+    assert {round(n.inner.imag, 9) for n in done.notches} == {0.0}
+    assert {round(n.outer.imag, 6) for n in done.notches} == {-HouseRules().allowances.seam}
