@@ -1,0 +1,202 @@
+"""Workroom walls, door by door: every id in every question, asked by a stranger, is "not here", and nothing is changed or told.
+
+The doors are taken from the API's own description, so that a new one without a case fails.
+"""
+
+from __future__ import annotations
+
+import json
+from datetime import date
+from typing import Any
+
+import pytest
+
+from patterncraft.formats.openfile_io import write_file
+from server.config.api import api
+from server.people.models import MeasureChart, Person
+from server.shelf.models import Block
+from server.shelf.services import draft_file
+from server.styles.models import Style
+from server.styles.services import new_style
+from tests.samples import AVERAGE, WHOLE
+from tests.server.conftest import ROTATE, Caller
+
+Case = tuple[str, dict[str, Any] | None]
+
+
+class House:
+    """One workroom's things: a person with a chart, her block, a style with a step."""
+
+    def __init__(self, caller: Caller) -> None:
+        from server.shelf.services import keep_block
+
+        self.caller = caller
+        self.person = Person.objects.create(workroom=caller.room, name="Ada")
+        self.chart = MeasureChart.objects.create(person=self.person, taken_on=date(2026, 3, 1), values=WHOLE)
+        self.block: Block = keep_block(caller.room, "Ada's", self.person, draft_file("bodice-direct", AVERAGE, {}, "Ada's"))
+        self.style: Style = new_style(caller.room, "Dress", self.block.revisions.all()[0])
+        answer = caller.post(f"/styles/{self.style.pk}/steps", {"version": 0, "steps": [ROTATE], "label": "rotated"})
+        assert answer.status_code == 200, answer.json()
+
+    @property
+    def pin(self) -> dict[str, Any]:
+        return {"bodice": {"id": self.block.pk, "revision": 1}}
+
+    def seen(self) -> dict[str, Any]:
+        """All that could be changed here."""
+        self.style.refresh_from_db()
+        return {
+            "people": list(Person.objects.filter(workroom=self.caller.room).values_list("name", flat=True)),
+            "charts": list(MeasureChart.objects.filter(person__workroom=self.caller.room).values_list("taken_on", "values")),
+            "blocks": list(Block.objects.filter(workroom=self.caller.room).values_list("name", "state")),
+            "revisions": self.block.revisions.count(),
+            "styles": [
+                (s.name, s.version, list(s.edits.values_list("number", "label")))
+                for s in Style.objects.filter(workroom=self.caller.room)
+            ],
+        }
+
+
+def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
+    """(method, path of the description) → questions in which one id is the other workroom's and all others are one's own."""
+    t, o = theirs, own
+    new_block = {"name": "x", "school": "bodice-direct", "settings": {}}
+    block_data = json.loads(write_file(draft_file("bodice-direct", AVERAGE, {}, "x")))
+    return {
+        ("PUT", "/api/people/{person_id}"): [(f"/people/{t.person.pk}", {"name": "Eve's"})],
+        ("POST", "/api/people/{person_id}/charts"): [
+            (f"/people/{t.person.pk}/charts", {"taken_on": "2026-03-01", "texts": {"bust_girth": "90"}})
+        ],
+        ("GET", "/api/charts/compare"): [
+            (f"/charts/compare?before={t.chart.pk}&after={o.chart.pk}", None),
+            (f"/charts/compare?before={o.chart.pk}&after={t.chart.pk}", None),
+        ],
+        ("POST", "/api/charts/{chart_id}/copy"): [
+            (f"/charts/{t.chart.pk}/copy", {"person_id": o.person.pk, "taken_on": "2026-04-01"}),
+            (f"/charts/{o.chart.pk}/copy", {"person_id": t.person.pk, "taken_on": "2026-04-01"}),
+        ],
+        ("POST", "/api/people/{person_id}/charts/import"): [
+            (f"/people/{t.person.pk}/charts/import?taken_on=2026-05-01&name=x.json", {})
+        ],
+        ("GET", "/api/charts/{chart_id}/file.{kind}"): [(f"/charts/{t.chart.pk}/file.json", None)],
+        ("POST", "/api/drafts"): [
+            ("/drafts", {"school": "sleeve-compass", "measures": WHOLE, "settings": {}, "base_id": t.block.pk}),
+        ],
+        ("GET", "/api/charts/{chart_id}/schools"): [(f"/charts/{t.chart.pk}/schools", None)],
+        ("GET", "/api/charts/{chart_id}/schools/compared"): [
+            (f"/charts/{t.chart.pk}/schools/compared?a=bodice-direct&b=bodice-half-sheet", None)
+        ],
+        ("POST", "/api/blocks"): [
+            ("/blocks", new_block | {"chart_id": t.chart.pk}),
+            ("/blocks", {"name": "x", "school": "sleeve-compass", "settings": {}, "chart_id": o.chart.pk, "base_id": t.block.pk}),
+        ],
+        ("POST", "/api/blocks/import"): [(f"/blocks/import?name=x&person_id={t.person.pk}", block_data)],
+        ("GET", "/api/blocks/{block_id}"): [(f"/blocks/{t.block.pk}", None)],
+        ("POST", "/api/blocks/{block_id}/revisions"): [
+            (f"/blocks/{t.block.pk}/revisions", {"chart_id": o.chart.pk}),
+            (f"/blocks/{o.block.pk}/revisions", {"chart_id": t.chart.pk}),
+            (f"/blocks/{o.block.pk}/revisions", {"chart_id": o.chart.pk, "base_id": t.block.pk}),
+        ],
+        ("POST", "/api/blocks/{block_id}/cure"): [(f"/blocks/{t.block.pk}/cure", {"settings": {"bust_ease": 3}})],
+        ("PUT", "/api/blocks/{block_id}/state"): [(f"/blocks/{t.block.pk}/state", {"state": "retired"})],
+        ("GET", "/api/blocks/{block_id}/file"): [(f"/blocks/{t.block.pk}/file", None)],
+        ("POST", "/api/house-rules/styles"): [("/house-rules/styles", {"styles": {str(t.style.pk): t.style.version}})],
+        ("POST", "/api/styles"): [("/styles", {"name": "x", "block_id": t.block.pk})],
+        ("GET", "/api/styles/{style_id}"): [(f"/styles/{t.style.pk}", None)],
+        ("PUT", "/api/styles/{style_id}/name"): [(f"/styles/{t.style.pk}/name", {"name": "Eve's"})],
+        ("POST", "/api/styles/{style_id}/steps"): [
+            (f"/styles/{t.style.pk}/steps", {"version": t.style.version, "steps": [], "label": "x"})
+        ],
+        ("POST", "/api/styles/{style_id}/undo"): [(f"/styles/{t.style.pk}/undo", {"version": t.style.version})],
+        ("POST", "/api/styles/{style_id}/redo"): [(f"/styles/{t.style.pk}/redo", {"version": t.style.version})],
+        ("POST", "/api/styles/{style_id}/blocks"): [
+            (f"/styles/{t.style.pk}/blocks", {"version": t.style.version, "block_id": o.block.pk}),
+            (f"/styles/{o.style.pk}/blocks", {"version": o.style.version, "block_id": t.block.pk}),
+        ],
+        ("POST", "/api/styles/{style_id}/blocks/{role}/away"): [
+            (f"/styles/{t.style.pk}/blocks/bodice/away", {"version": t.style.version})
+        ],
+        ("POST", "/api/styles/{style_id}/person"): [
+            (f"/styles/{t.style.pk}/person", {"version": t.style.version, "person_id": o.person.pk}),
+            (f"/styles/{o.style.pk}/person", {"version": o.style.version, "person_id": t.person.pk}),
+        ],
+        ("PUT", "/api/styles/{style_id}/layout"): [(f"/styles/{t.style.pk}/layout", {"sheets": {"front": {"x": 1.0, "y": 1.0}}})],
+        ("POST", "/api/preview"): [
+            ("/preview", {"blocks": t.pin, "steps": []}),
+            ("/preview", {"blocks": o.pin, "steps": [], "style_id": t.style.pk}),
+        ],
+        ("GET", "/api/styles/{style_id}/steps/{number}/picture"): [(f"/styles/{t.style.pk}/steps/1/picture", None)],
+        ("POST", "/api/measure"): [
+            ("/measure", {"blocks": t.pin, "steps": [], "piece": "front", "a": {"x": 0, "y": 9}, "b": {"x": 0, "y": 20}}),
+            (
+                "/measure",
+                {
+                    "blocks": o.pin,
+                    "steps": [],
+                    "style_id": t.style.pk,
+                    "piece": "front",
+                    "a": {"x": 0, "y": 9},
+                    "b": {"x": 0, "y": 20},
+                },
+            ),
+        ],
+        ("GET", "/api/styles/{style_id}/paper"): [(f"/styles/{t.style.pk}/paper", None)],
+        ("GET", "/api/styles/{style_id}/pattern.{kind}"): [(f"/styles/{t.style.pk}/pattern.{k}", None) for k in ("pdf", "svg")],
+    }
+
+
+def doors() -> set[tuple[str, str]]:
+    """Every operation of the API in which an id is spoken of, in the address, the query or the body."""
+    described = api.get_openapi_schema()
+    shapes = described["components"]["schemas"]
+
+    def has_id(shape: dict[str, Any], seen: tuple[str, ...] = ()) -> bool:
+        if "$ref" in shape:
+            name = shape["$ref"].split("/")[-1]
+            return name not in seen and has_id(shapes[name], (*seen, name))
+        own = shape.get("properties", {})
+        if any(k == "id" or k.endswith("_id") or k == "styles" for k in own):
+            return True
+        inner = [*own.values(), *(shape[k] for k in ("items", "additionalProperties") if isinstance(shape.get(k), dict))]
+        inner += [x for k in ("anyOf", "oneOf", "allOf") for x in shape.get(k, [])]
+        return any(has_id(x, seen) for x in inner)
+
+    found = set()
+    for path, operations in described["paths"].items():
+        for method, operation in operations.items():
+            asked = [p["name"] for p in operation.get("parameters", [])]
+            bodies = operation.get("requestBody", {}).get("content", {}).values()
+            if any(a.endswith("_id") or a in ("before", "after") for a in asked) or any(has_id(b["schema"]) for b in bodies):
+                found.add((method.upper(), path))
+    return found
+
+
+@pytest.fixture
+def houses(us: Caller, strangers: Caller) -> tuple[House, House]:
+    return House(us), House(strangers)
+
+
+def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
+    theirs, own = houses
+    table = cases(theirs, own)
+    assert doors() - set(table) == set(), "each operation that speaks of an id needs its case here"
+    before = theirs.seen()
+    kept = own.seen()
+    for (method, path), questions in table.items():
+        for url, body in questions:
+            answer = own.caller.send(method, url, body)
+            assert answer.status_code == 404, (method, path, url, answer.status_code, answer.content[:300])
+            assert answer.json()["error"]["code"] == "not_here", (method, path)
+            assert b"Ada" not in answer.content, "and not a word of whose it is"
+    assert theirs.seen() == before, "nothing of theirs was changed"
+    assert own.seen() == kept, "nothing of theirs was taken along"
+
+
+def test_the_same_questions_about_ones_own_things_are_answered(houses: tuple[House, House]) -> None:
+    """Else a door that is shut to everybody would pass the test above."""
+    own, _ = houses
+    for (method, path), questions in cases(own, own).items():
+        for url, body in questions:
+            answer = own.caller.send(method, url, body)
+            assert answer.status_code not in (401, 403, 404), (method, path, url, answer.content[:300])
+            own.style.refresh_from_db()
