@@ -18,7 +18,7 @@ from ..paper.join import join
 from ..paper.nearest import nearest_on
 from ..paper.piece import DartRule, Piece
 from ..paper.sewn import run_of, runs_of
-from ..tolerances import TAPED
+from ..tolerances import SNAP, TAPED
 
 REOPENED = "the dart reopened"
 APART = 1.5
@@ -194,8 +194,8 @@ def _taped_to_match(a: Piece, run_a: list[int], b: Piece, run_b: list[int], from
     far = ours.start if from_end else ours.end
     loose = theirs.start if from_end else theirs.end
     along = Edge("cut", "raw", ours.reversed())
-    sliver = (Edge(TO_TRUE, "raw", straight(loose, far)),) if abs(loose - far) > TAPED and not from_end else ()
-    tail = (Edge(TO_TRUE, "raw", straight(far, loose)),) if abs(loose - far) > TAPED and from_end else ()
+    sliver = (Edge(TO_TRUE, "raw", straight(loose, far)),) if abs(loose - far) > SNAP and not from_end else ()
+    tail = (Edge(TO_TRUE, "raw", straight(far, loose)),) if abs(loose - far) > SNAP and from_end else ()
     b = redraw(_ends_snapped(b, run_b, ours, from_end, bool(sliver or tail)), run_b[0], len(run_b), (*sliver, along, *tail))
     edges = tuple(Edge("cut", "raw", e.path, e.cut) if i in run_a else e for i, e in enumerate(a.outline))
     a = _as_one(a.with_outline(edges), run_a, ours)
