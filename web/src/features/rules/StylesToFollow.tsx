@@ -66,7 +66,7 @@ export function StylesToFollow({ rules }: { rules: Schemas["HouseRules"] }) {
       </ul>
       <Button
         weight="strong"
-        disabled={chosen.length === 0 || follow.isPending}
+        disabled={chosen.length === 0 || follow.isPending || found.isFetching}
         onClick={() => follow.mutate(chosen)}
       >
         {chosen.length === 1 ? "Let this style follow" : `Let ${chosen.length} styles follow`}
