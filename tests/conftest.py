@@ -16,7 +16,8 @@ from tests.samples import AVERAGE, FIGURES
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 settings.register_profile("house", deadline=None, print_blob=True, suppress_health_check=[HealthCheck.too_slow])
-settings.load_profile("house")
+settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20, derandomize=True, database=None)
+settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "house"))
 
 
 def draft(measures: Mapping[str, float], **options: object) -> Block:

@@ -13,7 +13,7 @@ import itertools
 from collections.abc import Sequence
 
 from ..tolerances import SNAP
-from .length import arc_length, segment_length
+from .length import about, segment_length
 from .path import Path, straight
 from .segment import Cubic
 
@@ -54,7 +54,7 @@ def fair_curve(
             for a, b, u, v, h in zip(points, points[1:], speeds, speeds[1:], lengths, strict=False)
         ]
         if left:
-            lengths = [arc_length(c) for c in cubics]
+            lengths = [about(c) for c in cubics]
     return Path(tuple(cubics))
 
 

@@ -79,9 +79,14 @@ class Path:
 
     def direction_at(self, length: float) -> complex:
         """Unit tangent ``length`` cm along."""
+        return self.stand_at(length)[1]
+
+    def stand_at(self, length: float) -> tuple[complex, complex]:
+        """The point ``length`` cm along and the unit tangent there, found once."""
         i, t = self.locate(length)
         d = sg.derivative_at(self.segments[i], t)
-        return d / abs(d) if abs(d) > 1e-9 else sg.start_direction(self.segments[i])
+        way = d / abs(d) if abs(d) > 1e-9 else sg.start_direction(self.segments[i])
+        return sg.point_at(self.segments[i], t), way
 
     def cut(self, length: float) -> tuple[Path, Path]:
         """Both parts at ``length`` cm from the start, which must lie strictly inside the path. Next to a joint they meet at

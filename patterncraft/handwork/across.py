@@ -11,8 +11,8 @@ from ..geometry.flatten import flat_path
 from ..geometry.intersect import line_crossings
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
-from ..geometry.region import box_of, crossing_pair
-from ..geometry.segment import Segment, hull_box, split
+from ..geometry.region import crossing_pair
+from ..geometry.segment import Segment, split
 from ..paper.nearest import nearest_of
 from ..paper.piece import Piece
 from ..tolerances import SNAP
@@ -37,7 +37,7 @@ def meetings(piece: Piece, line: Path, allowed: list[complex]) -> list[Meeting]:
     points = flat_path(line, 0.005)
     found: list[Meeting] = []
     done = 0.0
-    boxes = [[hull_box(seg) for seg in e.path.segments] for e in piece.outline]
+    boxes = piece.hulls
     for a, b in pairwise(points):
         left, right = sorted((a.real, b.real))
         top, bottom = sorted((a.imag, b.imag))
@@ -77,8 +77,9 @@ def refuse_along_edge(piece: Piece, line: Path, field: str) -> None:
     """Raises BadPlace for a line that runs along an edge: there would be nothing to cut off there."""
     whole = line.length
     spots = [line.at(whole * k / 12) for k in range(1, 12)]
-    for e in piece.outline:
-        left, top, right, bottom = box_of(e.path.segments)
+    for e, hulls in zip(piece.outline, piece.hulls, strict=True):
+        left, top = min(h[0] for h in hulls), min(h[1] for h in hulls)
+        right, bottom = max(h[2] for h in hulls), max(h[3] for h in hulls)
         near = [
             left - ALONG <= z.real <= right + ALONG
             and top - ALONG <= z.imag <= bottom + ALONG

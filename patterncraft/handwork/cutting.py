@@ -12,11 +12,11 @@ from ..paper.dart import Dart, find_dart
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.join import join
-from ..paper.part import open_corner, part
+from ..paper.part import part
 from ..paper.piece import Piece
 from ..paper.sewn import Spot
 from ..places.line import LineOnPiece
-from ..tolerances import CLOSE
+from ..tolerances import CLOSE, SNAP
 from .across import Meeting, meetings, refuse_along_edge, refuse_leaving, refuse_tangled
 from .centre import stays_put
 from .closing import closed_at_edge, darts_at
@@ -53,23 +53,33 @@ class Corners(NamedTuple):
 
 
 def open_corners(piece: Piece, spots: list[Spot]) -> Corners:
-    """Open a corner at each spot; spots are of the piece as it is given."""
-    pending = list(spots)
-    corners: list[int] = []
-    for k in range(len(pending)):
-        edge, along = pending[k]
-        size = len(piece.outline)
-        piece, corner = open_corner(piece, Spot(edge, along))
-        if len(piece.outline) > size:
-            corners = [c + 1 if c > edge else c for c in corners]
-            pending = [
-                s
-                if s.edge < edge or (s.edge == edge and s.along <= along)
-                else Spot(s.edge + 1, s.along - (along if s.edge == edge else 0.0))
-                for s in pending
-            ]
-        corners.append(corner)
-    return Corners(piece, tuple(corners))
+    """Open a corner at each spot; spots are of the piece as it is given. Near a corner, that corner."""
+    old = piece.outline
+    along: dict[int, list[tuple[float, int]]] = {}
+    at_corner: dict[int, int] = {}
+    for number, (edge, at) in enumerate(spots):
+        if at < SNAP:
+            at_corner[number] = edge
+        elif at > old[edge].length - SNAP:
+            at_corner[number] = (edge + 1) % len(old)
+        else:
+            along.setdefault(edge, []).append((at, number))
+    outline: list[Edge] = []
+    corner_of_old: list[int] = []
+    corners = [0] * len(spots)
+    for k, e in enumerate(old):
+        corner_of_old.append(len(outline))
+        done = 0.0
+        for at, number in sorted(along.get(k, ())):
+            if at - done >= SNAP:
+                before, e = e.cut_at(at - done)
+                outline.append(before)
+                done = at
+            corners[number] = len(outline)
+        outline.append(e)
+    for number, k in at_corner.items():
+        corners[number] = corner_of_old[k]
+    return Corners(piece.with_outline(tuple(outline)) if along else piece, tuple(corners))
 
 
 def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -> Cut:

@@ -125,6 +125,7 @@ def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], fie
     """Raises MoveRefused or BadPlace where paper cannot be slashed so: through a fold, an open dart or a double-pointed
     one, over another slash, or hinged on a corner. ``hinged``: "near" and "far", as the slash holds there."""
     inside = piece.contains(*(z for s in slashes for z in looked_at(s.path)))
+    darts = darts_of(piece)
     for k, s in enumerate(slashes, 1):
         for end in (s.near, s.far):
             if piece.outline[end.edge].kind == "fold":
@@ -136,11 +137,12 @@ def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], fie
                 )
         _refuse_corner(piece, s, hinged, field)
         try:
-            refuse_leaving(piece, s.path, meetings(piece, s.path, [s.path.start, s.path.end]), field, inside[3 * k - 3 : 3 * k])
+            found = meetings(piece, s.path, [s.path.start, s.path.end])
+            refuse_leaving(piece, s.path, found, field, inside[3 * k - 3 : 3 * k])
         except (BadPlace, MoveRefused) as e:
             e.message = f"slash {k}: {e.message}"
             raise
-        for d in darts_of(piece):
+        for d in darts:
             if nearest_on(s.path, d.pivot)[0] < 1e-3:
                 raise MoveRefused(
                     f"slash {k} runs through the point of the {d.name}.",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from ..geometry.fair import fair_curve
-from ..geometry.length import segment_length
+from ..geometry.length import arc_lengths, segment_length
 from ..geometry.path import Path, straight
 from ..paper.draw import redraw
 from ..paper.edge import Edge
@@ -92,7 +92,7 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
     start, end = parts[0].path.start, parts[-1].path.end
     leaving, arriving = parts[0].path.start_direction, parts[-1].path.end_direction
     own = [e.path for e in parts if not _is_new(e)]
-    spots = [(p.at(p.length / 2), p.direction_at(p.length / 2)) for p in own]
+    spots = [p.stand_at(p.length / 2) for p in own]
     if _straight(start, end, [z for z, _ in spots] + [z for p in own for z in (p.start, p.end)]):
         return straight(start, end)
 
@@ -107,7 +107,7 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
     wanted = sum(e.length for e in parts)
     low, high = 0.0, 0.02
     path = curve(low)
-    short, long = path.length - wanted, curve(high).length - wanted
+    short, long = _length(path) - wanted, _length(curve(high)) - wanted
     for _ in range(STEPS):
         if abs(short) < CLOSE * 1e-2:
             return path
@@ -115,8 +115,12 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
             return None
         low, high = high - long * (high - low) / (long - short), low
         path, long = curve(low), short
-        short = path.length - wanted
+        short = _length(path) - wanted
     return path if abs(short) < CLOSE else None
+
+
+def _length(path: Path) -> float:
+    return float(arc_lengths(path.segments).sum())
 
 
 def _straight(start: complex, end: complex, spots: list[complex]) -> bool:
@@ -137,7 +141,7 @@ def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
     strip = 0 if _is_new(parts[0]) else 1
     for e in parts[1:]:
         near = path.segments[strip : strip + 1] if by_strips else path.segments
-        gap, foot, way = min(nearest_of(s, e.path.start) for s in near)
+        gap, foot, way = min(nearest_of(s, e.path.start, 4) for s in near)
         if ((e.path.start - foot) * (1j * way).conjugate()).real < 0:
             cut_off = max(cut_off, gap)
         else:

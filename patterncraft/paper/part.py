@@ -137,8 +137,15 @@ def _on_first(first: Piece, second: Piece, places: Sequence[complex]) -> list[bo
     rest = [k for k, inside in enumerate(here) if not inside]
     there = second.contains(*(places[k] for k in rest))
     for k, inside in zip(rest, there, strict=True):
-        here[k] = not inside and _off_outline(first, places[k]) <= _off_outline(second, places[k])
+        here[k] = not inside and _nearer_first(first, second, places[k])
     return here
+
+
+def _nearer_first(first: Piece, second: Piece, z: complex) -> bool:
+    for half in (first, second):
+        if any(abs(e.path.start - z) <= TAPED for e in half.outline):
+            return half is first
+    return _off_outline(first, z) <= _off_outline(second, z)
 
 
 def _off_outline(piece: Piece, z: complex) -> float:

@@ -11,10 +11,12 @@ from typing import Literal
 from ..errors import no_such
 from ..geometry.path import Path
 from ..geometry.region import box_of, contains, signed_area
-from ..geometry.segment import Segment
+from ..geometry.segment import Segment, hull_box
 from ..geometry.transform import Transform
 from .edge import Edge
 from .lens import Lens
+
+Hull = tuple[float, float, float, float]
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +108,15 @@ class Piece:
     lenses: tuple[Lens, ...] = ()
     runs: dict[str, list[list[int]]] = field(default_factory=dict, init=False, compare=False, repr=False)
     """What ``sewn.runs_of`` found by edge, remembered: an outline never changes, and everything that speaks of edges asks."""
+
+    known_hulls: list[list[Hull]] = field(default_factory=list, init=False, compare=False, repr=False)
+
+    @property
+    def hulls(self) -> list[list[Hull]]:
+        """For each edge, for each of its segments: (left, top, right, bottom) of the control points. Remembered, as ``runs`` are."""
+        if not self.known_hulls:
+            self.known_hulls.extend([[hull_box(s) for s in e.path.segments] for e in self.outline])
+        return self.known_hulls
 
     @property
     def segments(self) -> list[Segment]:

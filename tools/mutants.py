@@ -1,0 +1,174 @@
+"""Put small faults into the code, one at a time, and see whether the tests notice: ``make mutants``.
+
+mutmut makes the faults and runs them; here is only which code is held against which tests, a seeded sample of all faults,
+and the table. ``python -m tools.mutants paper moves`` takes those packages alone, ``SAMPLE=`` and ``SEED=`` the size and the
+choice; ``SAMPLE=0`` takes all.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import random  # noqa: TID251  (seeded here, and the seed is printed)
+import re
+import shutil
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Final
+
+ROOT: Final = Path(__file__).resolve().parents[1]
+WORK: Final = ROOT / "var" / "mutants"
+NOTICED: Final = (1, 3, 24, 36, 37, 152, 255, -24, -9)
+"""Exit codes by which a fault was noticed: a test failed, the run ended badly, or it never ended."""
+UNTESTED: Final = (5, 33)
+MODULES: Final = "patterncraft/*.py"
+
+
+@dataclass(frozen=True, slots=True)
+class Package:
+    """Code, the tests that are about it, and the share of its faults that should be noticed."""
+
+    name: str
+    code: tuple[str, ...]
+    tests: tuple[str, ...]
+    goal: float = 0.85
+
+
+def _core(name: str, *tests: str, goal: float = 0.85) -> Package:
+    return Package(name, (f"patterncraft/{name}/*",), tuple(f"tests/{t}" for t in tests), goal)
+
+
+PACKAGES: Final = (
+    _core("geometry", "patterncraft/geometry", "patterncraft/paper", "external/test_against_the_outside.py"),
+    _core("paper", "patterncraft/paper", "patterncraft/moves", "patterncraft/formats/test_rich_files.py", "bugs", goal=0.95),
+    _core("handwork", "patterncraft/moves", "patterncraft/paper", "bugs"),
+    _core("moves", "patterncraft/moves", "bugs", goal=0.95),
+    _core("places", "patterncraft/places", "patterncraft/moves"),
+    _core("finishing", "patterncraft/finishing", "patterncraft/formats"),
+    _core("formats", "patterncraft/formats", "patterncraft/test_style_and_table.py", "patterncraft/measures"),
+    _core("drafting", "patterncraft/drafting", "patterncraft/schools"),
+    _core("schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py"),
+    _core("measures", "patterncraft/measures"),
+    Package(
+        "core",
+        tuple(f"patterncraft/{m}.py" for m in ("ledger", "replay", "measuring", "style", "recipe", "units", "house", "working")),
+        ("tests/patterncraft/test_*.py", "tests/patterncraft/moves"),
+    ),
+    Package("server", ("server/people/*", "server/shelf/*", "server/styles/*", "server/workrooms/*"), ("tests/server",)),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Result:
+    """What became of a package's sample."""
+
+    package: Package
+    made: int
+    noticed: int
+    survivors: tuple[str, ...]
+    untested: tuple[str, ...]
+    seconds: float
+
+    @property
+    def tried(self) -> int:
+        """Faults of the sample."""
+        return self.noticed + len(self.survivors) + len(self.untested)
+
+
+def workplace(package: Package) -> Path:
+    """A copy of what is in git, with mutmut told what to change and which tests to run."""
+    place = WORK / package.name
+    shutil.rmtree(place, ignore_errors=True)
+    place.mkdir(parents=True)
+    subprocess.run(["git", "checkout-index", "-a", f"--prefix={place}/"], cwd=ROOT, check=True)
+    tests = [str(p.relative_to(place)) for t in package.tests for p in sorted(place.glob(t))]
+    copied = ["patterncraft", "server", "tests", "bench", "tools", "docs", "web", "manage.py", "README.md", "CONTRIBUTING.md"]
+    lines = ["[mutmut]", "source_paths=", "    patterncraft", "    server"]
+    lines += ["only_mutate=", *(f"    {c}" for c in package.code), "also_copy=", *(f"    {c}" for c in copied)]
+    lines += ["pytest_add_cli_args_test_selection=", *(f"    {t}" for t in tests)]
+    # One order and few examples: every fault is held against the same questions.
+    lines += [
+        "pytest_add_cli_args=",
+        *(f"    {a}" for a in ("-p", "no:xdist", "-p", "no:cacheprovider", "-m", "not browser", "-q")),
+    ]
+    lines += ["timeout_multiplier=4", "timeout_constant=5", "track_dependencies=false", "use_git_change_detection=false"]
+    (place / "setup.cfg").write_text("\n".join(lines) + "\n")
+    return place
+
+
+def mutmut(place: Path, *arguments: str) -> subprocess.CompletedProcess[str]:
+    """Run mutmut there."""
+    environment = os.environ | {"HYPOTHESIS_PROFILE": "mutants", "PYTHONHASHSEED": "0"}
+    return subprocess.run(
+        [sys.executable, "-m", "mutmut", *arguments], cwd=place, env=environment, text=True, capture_output=True, check=False
+    )
+
+
+def faults(place: Path) -> dict[str, int | None]:
+    """Every fault made there, with the exit code of its tests; None for those not tried."""
+    found: dict[str, int | None] = {}
+    for meta in sorted((place / "mutants").rglob("*.meta")):
+        found |= json.loads(meta.read_text())["exit_code_by_key"]
+    return found
+
+
+def tried(package: Package, share: float, dice: random.Random) -> Result:
+    """Make all faults of a package, run a sample of them."""
+    begun = time.monotonic()
+    place = workplace(package)
+    mutmut(place, "run", "no such fault")
+    made = sorted(faults(place))
+    if not made:
+        raise SystemExit(f"{package.name}: no faults were made; see {place}")
+    names = made if share >= 1.0 else dice.sample(made, max(min(12, len(made)), round(share * len(made))))
+    done = mutmut(place, "run", *names)
+    codes = {n: c for n, c in faults(place).items() if n in set(names)}
+    if all(c is None for c in codes.values()):
+        raise SystemExit(f"{package.name}: the tests do not run there.\n{done.stdout[-3000:]}\n{done.stderr[-2000:]}")
+    return Result(
+        package,
+        len(made),
+        sum(c in NOTICED for c in codes.values()),
+        tuple(sorted(n for n, c in codes.items() if c == 0)),
+        tuple(sorted(n for n, c in codes.items() if c in UNTESTED or c is None)),
+        time.monotonic() - begun,
+    )
+
+
+def words(place: Path, name: str) -> Iterator[str]:
+    """The lines that a fault changes."""
+    shown = mutmut(place, "show", name).stdout
+    yield from (line for line in shown.splitlines() if re.match(r"[-+](?![-+])", line))
+
+
+def main(names: list[str]) -> int:
+    """Print the table and the survivors; 1 where a package falls short of its goal."""
+    sample, seed = int(os.environ.get("SAMPLE", "300")), int(os.environ.get("SEED", "2026"))
+    packages = [p for p in PACKAGES if not names or p.name in names]
+    share = sample / 300 * 0.02 if sample else 1.0
+    print(f"seed {seed}; {'all faults' if share >= 1 else f'{share:.1%} of all faults, twelve at least of each package'}\n")
+    results = []
+    for package in packages:
+        result = tried(package, share, random.Random(f"{seed} {package.name}"))
+        results.append(result)
+        rate = result.noticed / result.tried
+        print(
+            f"{package.name:<10} {result.noticed:>4} of {result.tried:>4} noticed  {rate:>6.1%}  (goal {package.goal:.0%})  "
+            f"of {result.made} possible, {result.seconds:.0f} s",
+            flush=True,
+        )
+    for result in results:
+        place = WORK / result.package.name
+        for kind, survivors in (("survived", result.survivors), ("no test runs there", result.untested)):
+            for name in survivors:
+                print(f"\n{result.package.name}, {kind}: {name}")
+                print("\n".join(f"    {line}" for line in words(place, name)))
+    return int(any(r.noticed < r.package.goal * r.tried for r in results))
+
+
+if __name__ == "__main__":
+    raise SystemExit(main(sys.argv[1:]))
