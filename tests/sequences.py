@@ -184,7 +184,7 @@ def cannot_leave(pattern: Pattern) -> str:
     """Whether every way out takes the pattern: finished, drawn, written and read again."""
     pieces = finish(pattern, RULES)
     pattern_svg(pieces, "a sequence")
-    draw(pattern, "cm", bends=True)
+    draw(pattern, RULES, bends=True)
     again = filed(pattern)
     if [p.name for p in again.pieces] != [p.name for p in pattern.pieces] or len(again.notches) != len(pattern.notches):
         return "the file does not come back as it was"

@@ -12,12 +12,14 @@ from pydantic import Field, TypeAdapter, ValidationError
 from ..errors import BadSetting, no_such
 from ..geometry.length import segment_length
 from ..geometry.path import Path
-from ..geometry.segment import Segment
+from ..geometry.segment import Segment, point_at
 from ..geometry.solving import where_zero
 from ..house import Strict
 from ..paper.dart import find_dart
+from ..paper.nearest import ON, nearest_on
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
+from ..paper.piece import Mark, Piece
+from ..paper.seam import Seam
 from ..paper.sewn import run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..validation import first_fault
@@ -121,6 +123,7 @@ class SoftenCap(_Correction):
             )
         outline = list(piece.outline)
         outline[index] = outline[index].with_path(drawn)
+        piece = replace(piece, marks=tuple(_kept_on(m, cap, drawn) for m in piece.marks))
         rule = replace(seam.rule, minimum=self.ease - 0.15, maximum=self.ease + 0.15)
         grown = drawn.length - cap.length
         changed = pattern.with_piece(assert_sound(piece.with_outline(tuple(outline))))
@@ -128,6 +131,15 @@ class SoftenCap(_Correction):
             replace(n, at_a=n.at_a + grown) if n.seam == seam.name and n.at_a > 0.5 * cap.length else n for n in pattern.notches
         )
         return replace(changed, seams=tuple(replace(s, rule=rule) if s is seam else s for s in pattern.seams), notches=notches)
+
+
+def _kept_on(mark: Mark, before: Path, after: Path) -> Mark:
+    """A mark that lay on a curve lies on it still, as far along the same stretch between two joints."""
+    off, along = nearest_on(before, mark.at)
+    if off > ON:
+        return mark
+    i, t = before.locate(along)
+    return replace(mark, at=point_at(after.segments[i], t))
 
 
 Correction = Annotated[MatchShoulders | TrueLegs | SoftenCap, Field(discriminator="correction")]
@@ -147,8 +159,17 @@ def corrected(block: Block, corrections: Sequence[Any]) -> Block:
     """The block with further corrections (plain data) done on its paper, one after the other."""
     pattern = block.pattern
     for data in corrections:
-        pattern = read_correction(data).apply(pattern)
+        pattern = _held_anew(read_correction(data).apply(pattern))
     return replace(block, pattern=pattern, corrections=(*block.corrections, *corrections))
+
+
+def _held_anew(pattern: Pattern) -> Pattern:
+    """Edges that wait for a partner are held as the corrected block has them, not as it was drafted."""
+
+    def held(s: Seam) -> Seam:
+        return replace(s, rule=replace(s.rule, length=pattern.side_length(s.a))) if s.rule.kind == "hold" and not s.b else s
+
+    return replace(pattern, seams=tuple(held(s) for s in pattern.seams))
 
 
 def moved_corner(piece: Piece, corner: int, to: complex) -> Piece:

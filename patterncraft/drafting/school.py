@@ -151,6 +151,10 @@ class School(ABC):
             raise BadMeasure(f"the {self.title.lower()} also needs: {listed}.", cure="Measure and type them.", field=missing[0])
         return own
 
+    def checked_settings(self, settings: Mapping[str, Any]) -> Strict:
+        """Settings as this school takes them. Raises BadSetting for one that is unknown or out of its range."""
+        return self._chosen(settings, HouseRules())
+
     def _chosen(self, settings: Mapping[str, Any], rules: HouseRules) -> Strict:
         house = {name: rules.value(path) for name, path in house_ties(self.settings).items()}
         try:

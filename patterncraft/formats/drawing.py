@@ -13,7 +13,7 @@ from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, chain, straight
 from ..geometry.region import box_of
 from ..geometry.svgpath import pair, to_svg
-from ..house import Strict
+from ..house import HouseRules, Strict
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
@@ -127,12 +127,14 @@ class Drawing(Strict):
     box: Box
 
 
-def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str] | None = None, bends: bool = False) -> Drawing:
-    """The drawing of a pattern. ``bends``: with a comb of curvature on every curved edge. ``lies`` places the sheets (see ``table``; laid tidily without it); ``only`` names the
+def draw(
+    pattern: Pattern, rules: HouseRules, lies: Lies | None = None, only: list[str] | None = None, bends: bool = False
+) -> Drawing:
+    """The drawing of a pattern, in the house's unit. ``bends``: with a comb of curvature on every curved edge. ``lies`` places the sheets (see ``table``; laid tidily without it); ``only`` names the
     pieces to draw; none or empty means all."""
     places = lies if lies is not None else tidy(pattern)
     pieces = [
-        _piece(pattern, p, unit, k, places.get(p.name, Lie(0j)), bends)
+        _piece(pattern, p, rules, k, places.get(p.name, Lie(0j)), bends)
         for k, p in enumerate(pattern.pieces, 1)
         if not only or p.name in only
     ]
@@ -145,7 +147,8 @@ def draw(pattern: Pattern, unit: Unit, lies: Lies | None = None, only: list[str]
     return Drawing(pieces=pieces, box=_rounded_box(box))
 
 
-def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends: bool) -> DrawnPiece:
+def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie, bends: bool) -> DrawnPiece:
+    unit = rules.unit
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
     label = _roomy(p, _label_at(p))
@@ -184,7 +187,7 @@ def _piece(pattern: Pattern, p: Piece, unit: Unit, number: int, lie: Lie, bends:
             )
             for x in p.lines
         ],
-        notches=_notches(pattern, p),
+        notches=_notches(pattern, p, rules.double_notch_gap / 2),
         tapes=[to_svg(t) for t in p.paper.tapes],
         patches=[to_svg(t, closed=True) for t in p.paper.patches],
         grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
@@ -254,11 +257,12 @@ def _dart(d: Dart, unit: Unit) -> DrawnDart:
     )
 
 
-def _notches(pattern: Pattern, piece: Piece) -> list[DrawnNotch]:
+def _notches(pattern: Pattern, piece: Piece, half: float) -> list[DrawnNotch]:
+    """Strokes inward; a double notch is two, ``half`` cm to each side of its place."""
     out = []
     for n, spot in pattern.placed_notches(piece.name):
         path = piece.outline[spot.edge].path
-        for along in [spot.along] if n.style == "single" else [spot.along - 0.4, spot.along + 0.4]:
+        for along in [spot.along] if n.style == "single" else [spot.along - half, spot.along + half]:
             point = path.at(along)
             inward = path.direction_at(along) * 1j
             out.append(DrawnNotch(name=n.name, seam=n.seam, d=to_svg(straight(point, point + 0.7 * inward))))

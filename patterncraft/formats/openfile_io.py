@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import json
+import re
 from dataclasses import replace
 from typing import Any, NoReturn, TypeVar
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
+from ..drafting.corrections import read_correction
 from ..drafting.school import Block, Girth, Run
-from ..errors import BadFile
+from ..drafting.schools import SCHOOLS
+from ..errors import BadFile, BadSetting
 from ..geometry.path import Path
 from ..geometry.region import signed_area
 from ..geometry.segment import Segment
@@ -57,6 +60,9 @@ from .openfile import (
 LARGEST = 10 * 1024 * 1024
 """bytes"""
 DEEPEST = 40
+DIGITS = 18
+"""of a whole number"""
+_TEXTS, _BRACKETS = re.compile(rb'"(?:[^"\\]|\\.)*"'), re.compile(rb"[\[\]{}]")
 WEIGHED = 1e-7
 """cm²: an account that comes out to this is right."""
 ROUNDED = 2e-6
@@ -95,27 +101,34 @@ def read_json(data: bytes, where: str = "") -> Any:
     """Plain data from JSON bytes. Raises BadFile: over 10 MB, deeper than 40, broken, or not finite."""
     if len(data) > LARGEST:
         raise BadFile(f"the file has {len(data) / 1048576:.0f} MB; 10 MB is the most that is read.", where, "Split it.")
-    depth = deepest = 0
-    for byte in data:
-        if byte in b"[{":
-            depth += 1
-            deepest = max(deepest, depth)
-        elif byte in b"]}":
-            depth -= 1
-    if deepest > DEEPEST:
+    if _depth(data) > DEEPEST:
         raise BadFile("the file is nested deeper than any pattern.", where)
+
+    def whole(text: str) -> int:
+        if len(text) > DIGITS:
+            raise BadFile(f"a number of {len(text)} digits is no measure.", where, "Look for it, and give it in cm or pieces.")
+        return int(text)
 
     def not_finite(text: str) -> NoReturn:
         raise BadFile(f"{text} is not a number a tape can show.", where)
 
     try:
-        return json.loads(data.decode("utf-8"), parse_constant=not_finite)
+        return json.loads(data.decode("utf-8"), parse_constant=not_finite, parse_int=whole)
     except UnicodeDecodeError:
         raise BadFile("the file is not text.", where, "Choose a JSON file of Steady Shear.") from None
     except json.JSONDecodeError as e:
         raise BadFile(
             f"the JSON breaks off at line {e.lineno}, column {e.colno}.", where, "Save it again, or mend it there."
         ) from None
+
+
+def _depth(data: bytes) -> int:
+    """How deep lists and objects are nested; brackets inside a text are not."""
+    depth = deepest = 0
+    for bracket in _BRACKETS.findall(_TEXTS.sub(b"", data)):
+        depth += 1 if bracket in b"[{" else -1
+        deepest = max(deepest, depth)
+    return deepest
 
 
 def write_file(file: BaseModel) -> bytes:
@@ -308,8 +321,22 @@ def read_block(file: BlockFile, where: str = "") -> Block:
         return Block("", {}, {}, pattern, (), girths)
     if isinstance(d.on, str):
         raise BadFile(f"it is drawn on “{d.on}”, and a block has no roles.", where, "Give the whole block it was drawn on.", "on")
+    _refuse_unknown_draft(d, where)
     base = read_block(d.on, f"{where}: the block it was drawn on".lstrip(": ")) if d.on else None
     return Block(d.school, d.measures, d.settings, pattern, (), girths, base, tuple(d.corrections))
+
+
+def _refuse_unknown_draft(d: Drafted, where: str) -> None:
+    """Raises BadFile for a school, a setting or a correction that this workroom could not draft again by."""
+    cure = "Leave out what it was drafted from, and it is taken as a traced block."
+    if d.school not in SCHOOLS:
+        raise BadFile(f"it was drafted by “{d.school}”, a school that is not known here.", where, cure, "school")
+    try:
+        SCHOOLS[d.school].checked_settings(d.settings)
+        for data in d.corrections:
+            read_correction(data)
+    except BadSetting as e:
+        raise BadFile(f"what it was drafted from cannot be: {e.message}", where, cure, e.field) from None
 
 
 def _runs(g: GirthData) -> tuple[Run, ...]:
@@ -380,12 +407,27 @@ def _piece(data: PieceData, where: str) -> Piece:
         raise BadFile(
             f"the outline is open by {closing_gap(piece):.3f} cm.", place, "Let each edge begin where the one before it ends."
         )
+    _refuse_nothing(piece, place)
     crossed = crossing_edges(piece)
     if crossed:
         raise BadFile(f"the {crossed[0]} crosses the {crossed[1]}.", place, "Redraw the outline so that it does not cross itself.")
     if piece.area <= 0:
         raise BadFile("the outline runs the wrong way round.", place, "Run it clockwise as seen.")
     return _weighed_again(piece)
+
+
+def _refuse_nothing(piece: Piece, place: str) -> None:
+    """Raises BadFile for a dart without width or depth and a grainline without length: nothing could be drawn of them."""
+    for d in darts_of(piece):
+        if d.intake <= TAPED:
+            raise BadFile(f"the {d.name} has no width.", place, "Open its mouth, or leave the dart out.")
+        if min(d.leg_in.length, d.leg_out.length) <= TAPED:
+            raise BadFile(f"the {d.name} has no depth.", place, "Move its point off the edge, or leave the dart out.")
+    for x in piece.lenses:
+        if abs(x.upper - x.lower) <= TAPED or x.widest <= TAPED:
+            raise BadFile(f"the {x.name} has no width.", place, "Draw its two sides apart, or leave the dart out.")
+    if piece.grain and abs(piece.grain.end - piece.grain.start) <= TAPED:
+        raise BadFile("the grainline has no length.", place, "Draw it from one place to another, or leave it out.")
 
 
 def _weighed_again(piece: Piece) -> Piece:

@@ -20,6 +20,7 @@ from ..tolerances import CLOSE, SNAP
 from .across import Meeting, meetings, refuse_along_edge, refuse_leaving, refuse_tangled
 from .centre import stays_put
 from .closing import closed_at_edge, darts_at
+from .over_darts import with_lines_off_darts
 
 PAST = 2.5
 """cm by which a line may pass a dart's point: what is left of the dart then is small enough to ease in
@@ -93,6 +94,7 @@ def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -
         raise _in_the_air(piece, "begins", field)
     if line.places[-1].spot is None and line.darts[-1] is None:
         raise _in_the_air(piece, "ends", field)
+    piece = with_lines_off_darts(piece)
     refuse_tangled(piece, line.path, field)
     refuse_along_edge(piece, line.path, field)
     allowed = [line.places[0].point, line.places[-1].point]

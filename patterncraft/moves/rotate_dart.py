@@ -12,6 +12,7 @@ from pydantic import model_validator
 from ..errors import BadPlace, MoveRefused
 from ..geometry.path import straight
 from ..handwork.closing import swung_shut
+from ..handwork.over_darts import with_lines_off_darts
 from ..house import HouseRules
 from ..paper.dart import Dart, chord, darts_of, find_dart
 from ..paper.edge import Edge
@@ -85,7 +86,7 @@ class RotateDart(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the dart; BadPlace at ``to``; MoveRefused where the paper has no room."""
         hand = take_up(pattern, self.piece)
-        before = hand.piece(self.piece)
+        before = with_lines_off_darts(hand.piece(self.piece))
         if any(x.name == self.dart for x in before.lenses):
             raise MoveRefused(
                 f"the {self.dart} is double-pointed: it lies inside the piece and has no mouth to close.",

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import cmath
+import itertools
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 from math import sin
 
@@ -109,6 +111,7 @@ def renamed(piece: Piece) -> Piece:
     centre outward (else in outline order). Names that a person chose stay."""
     darts = darts_of(piece)
     groups: dict[str, list[Dart]] = {}
+    chosen = {d.name for d in darts if d.rule.named} | {x.name for x in piece.lenses}
     for d in darts:
         if not d.rule.named:
             groups.setdefault(d.mouth_edge, []).append(d)
@@ -116,13 +119,21 @@ def renamed(piece: Piece) -> Piece:
     for edge, members in groups.items():
         if _runs_toward_centre(piece, edge):
             members = members[::-1]
-        for i, d in enumerate(members, 1):
-            names[d.name] = f"{edge} dart" if len(members) == 1 else f"{edge} dart {i}"
+        for d, name in zip(members, _free_names(edge, len(members), chosen), strict=True):
+            names[d.name] = name
     if len(darts) == len(piece.darts) and all(old == new for old, new in names.items()):
         return piece
     outline = tuple(Edge(names.get(e.name, e.name), "dart", e.path, e.cut) if e.kind == "dart" else e for e in piece.outline)
     rules = tuple(replace(d.rule, name=names[d.name]) for d in darts)
     return replace(piece, outline=outline, darts=rules)
+
+
+def _free_names(edge: str, count: int, taken: Collection[str]) -> list[str]:
+    """What so many darts of an edge are called; a name that a person gave to another dart is passed over."""
+    if count == 1 and f"{edge} dart" not in taken:
+        return [f"{edge} dart"]
+    free = (name for k in itertools.count(1) if (name := f"{edge} dart {k}") not in taken)
+    return list(itertools.islice(free, count))
 
 
 def _runs_toward_centre(piece: Piece, edge: str) -> bool:

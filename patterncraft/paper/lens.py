@@ -8,6 +8,9 @@ from ..geometry.intersect import line_crossings
 from ..geometry.path import Path
 from ..geometry.transform import Transform
 
+LEVELS = 24
+"""Levels at which a lens is measured before its widest is sought between two."""
+
 
 @dataclass(frozen=True, slots=True)
 class Lens:
@@ -34,8 +37,24 @@ class Lens:
 
     @property
     def widest(self) -> float:
-        """cm across where a corner of one side lies farthest from the other: the intake."""
-        return max(abs(a[-1] - b[-1]) for a, b in zip(self.left.segments[:-1], self.right.segments[:-1], strict=True))
+        """cm across at its widest, measured square to the way from point to point: the intake."""
+        long = abs(self.lower - self.upper)
+        if long == 0.0:
+            return 0.0
+        way = (self.lower - self.upper) / long
+        corners = [((s[0] - self.upper) * way.conjugate()).real / long for p in (self.left, self.right) for s in p.segments[1:]]
+        shares = sorted({*(k / LEVELS for k in range(1, LEVELS)), *(min(max(c, 0.0), 1.0) for c in corners)})
+        widths = [self._across(share, way, long) for share in shares]
+        best = widths.index(max(widths))
+        low, high = shares[max(0, best - 1)], shares[min(len(shares) - 1, best + 1)]
+        for _ in range(24):
+            one, two = low + (high - low) / 3, high - (high - low) / 3
+            low, high = (low, two) if self._across(one, way, long) > self._across(two, way, long) else (one, high)
+        return max(widths[best], self._across(0.5 * (low + high), way, long))
+
+    def _across(self, share: float, way: complex, long: float) -> float:
+        middle = self.upper + way * long * share
+        return self.width_on(middle - 1j * way * long, middle + 1j * way * long)
 
     @property
     def outline(self) -> Path:

@@ -59,7 +59,7 @@ def _block_words(block: Block, room: Workroom) -> dict[str, Any]:
         "revision": newest.number,
         "made": newest.created.date().isoformat(),
         "styles": sum(len(r.pins.all()) for r in revisions),
-        "drawing": draw(draft.pattern, room.house_rules().unit),
+        "drawing": draw(draft.pattern, room.house_rules()),
     }
 
 

@@ -144,7 +144,7 @@ def _compared(s: School, chart: Chart, made: dict[str, Block], rules: HouseRules
         return row.model_copy(update={"refused": str(e)})
     made[s.name] = block
     on = services.title_of(block.base) if block.base else ""
-    return row.model_copy(update={"on": on, "drawing": draw(block.pattern, rules.unit), "figures": _figures(block, rules)})
+    return row.model_copy(update={"on": on, "drawing": draw(block.pattern, rules), "figures": _figures(block, rules)})
 
 
 def _figures(block: Block, rules: HouseRules) -> list[FigureLine]:

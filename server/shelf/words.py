@@ -39,7 +39,7 @@ def draft_out(draft: Draft, rules: HouseRules, bends: bool = False) -> DraftOut:
         )
         for x in audit(draft, rules)
     ]
-    return DraftOut(drawing=draw(draft.pattern, rules.unit, bends=bends), stages=stages, audit=lines)
+    return DraftOut(drawing=draw(draft.pattern, rules, bends=bends), stages=stages, audit=lines)
 
 
 def _remedy_out(remedy: Remedy | None) -> RemedyOut | None:

@@ -64,7 +64,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
             refused = fault_of(e, rules.unit)
     out = PreviewOut(
         work=work_out(replay, steps, rules, before, lies, body.show_bends),
-        before=draw(before.pattern, rules.unit, lies) if body.show_before else None,
+        before=draw(before.pattern, rules, lies) if body.show_before else None,
         step=step,
         refused=refused,
         tried=replay is not before,
@@ -97,7 +97,7 @@ def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpRespon
         raise Missing(f"step {number} has not been done.", found.name, "Look at the steps above it.")
     done = replay.done[number - 1]
     names = [p.name for p in done.after.pieces if p is not next((q for q in done.before.pieces if q.name == p.name), None)]
-    before, after = (draw(p, rules.unit, only=names) for p in (done.before, done.after))
+    before, after = (draw(p, rules, only=names) for p in (done.before, done.after))
     return as_json_answer(StepPicture(before=before, after=after))
 
 

@@ -101,7 +101,7 @@ def style_card(style: Style, rules: HouseRules) -> StyleOut:
         block=block,
         person=person,
         steps=len(steps),
-        drawing=draw(replay.pattern, rules.unit, lies_of(replay)),
+        drawing=draw(replay.pattern, rules, lies_of(replay)),
         kept=kept,
         broken=len(promises) - kept,
     )
@@ -147,7 +147,7 @@ def work_out(
             )
         )
     return Work(
-        table=draw(replay.pattern, rules.unit, lies, fresh, bends),
+        table=draw(replay.pattern, rules, lies, fresh, bends),
         recipe=recipe,
         promises=[promise_out(p, rules.unit) for p in promises],
         kept=kept,

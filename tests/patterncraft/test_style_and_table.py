@@ -151,7 +151,7 @@ def test_re_cut_on_another_body_every_promise_is_kept_or_told() -> None:
 
 def test_the_room_told_for_a_name_is_paper_up_to_the_outline(dress: dict[str, Pattern]) -> None:
     pattern = on_one_table(dress)
-    for sheet in draw(pattern, "cm").pieces:
+    for sheet in draw(pattern, HouseRules()).pieces:
         paper = polygon(pattern.piece(sheet.name)).buffer(0.01)
         x, y = sheet.label_at.x, sheet.label_at.y
         assert paper.covers(shapely.LineString([(x, y), (x + sheet.label_room, y)])), sheet.name

@@ -242,7 +242,7 @@ def test_windows_of_the_tiles_cover_the_sheet_and_lap_by_a_centimetre(paper: Pap
 
 
 def drawn_piece(pattern: Pattern, name: str) -> DrawnPiece:
-    return next(p for p in draw(pattern, "cm", bends=True).pieces if p.name == name)
+    return next(p for p in draw(pattern, RULES, bends=True).pieces if p.name == name)
 
 
 def test_the_table_shows_everything_that_lies_on_each_sheet(pattern: Pattern) -> None:
@@ -268,7 +268,7 @@ def test_the_table_shows_everything_that_lies_on_each_sheet(pattern: Pattern) ->
         found: dict[str, list[list[complex]]] = {}
         for n in drawn.notches:
             found.setdefault(n.name, []).append(points_of(n.d))
-        assert_notches(found, pattern, piece, 0.8, inward=True)
+        assert_notches(found, pattern, piece, RULES.double_notch_gap, inward=True)
         for e in drawn.edges:
             assert outline_of(piece).distance(shapely.Point(e.middle.x, e.middle.y)) < NEAR
         for d in drawn.darts:

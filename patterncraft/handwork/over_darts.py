@@ -1,0 +1,62 @@
+"""Pencil lines over open darts: on paper such a line is two, one on each side of the mouth; what was drawn across it lies in the air."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from ..geometry.intersect import line_crossings
+from ..geometry.length import arc_length, segment_length
+from ..geometry.path import Path
+from ..geometry.region import contains
+from ..geometry.segment import split
+from ..paper.dart import Dart, darts_of
+from ..paper.piece import DrawnLine, Piece
+from ..tolerances import SNAP
+
+
+def with_lines_off_darts(piece: Piece) -> Piece:
+    """The piece with every drawn line parted at the legs of the darts that it crosses. Shut, its parts meet again."""
+    darts = darts_of(piece)
+    if not darts or not piece.lines:
+        return piece
+    lines = tuple([DrawnLine(x.name, p) for x in piece.lines for p in _off_all(x.path, darts)])
+    return piece if lines == piece.lines else replace(piece, lines=lines)
+
+
+def _off_all(path: Path, darts: list[Dart]) -> list[Path]:
+    parts = [path]
+    for d in darts:
+        parts = [p for part in parts for p in _off(part, d)]
+    return parts
+
+
+def _off(path: Path, dart: Dart) -> list[Path]:
+    """The parts of a path outside the wedge between a dart's legs."""
+    stops = sorted(_crossings(path, dart))
+    whole = path.length
+    stops = [s for s in stops if SNAP < s < whole - SNAP]
+    if not stops:
+        return [path]
+    parts, rest, done = [], path, 0.0
+    for stop in stops:
+        if stop - done > SNAP:
+            part, rest = rest.cut(stop - done)
+            parts.append(part)
+            done = stop
+    parts.append(rest)
+    mouth = dart.mouth
+    wedge = [*dart.leg_in.path.segments, *dart.leg_out.path.segments, (mouth[1], mouth[0])]
+    in_air = contains(wedge, [p.at(0.5 * p.length) for p in parts])
+    return [p for p, air in zip(parts, in_air, strict=True) if not air]
+
+
+def _crossings(path: Path, dart: Dart) -> set[float]:
+    """cm along the path at which it crosses a leg. Legs are straight as they are drawn; a shaped one is taken chord by chord."""
+    found = set[float]()
+    legs = [(a[0], a[-1]) for leg in (dart.leg_in, dart.leg_out) for a in leg.path.segments]
+    done = 0.0
+    for s in path.segments:
+        for a, b in legs:
+            found.update(done + arc_length(split(s, hit.t)[0]) for hit in line_crossings(a, b, s))
+        done += segment_length(s)
+    return found
