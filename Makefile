@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve test lint bench shots schema clean
+.PHONY: setup demo serve test lint bench mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -43,6 +43,10 @@ test: setup lint /usr/bin/chromium
 	cd web && npm test --silent
 	$(BIN)/python -m pytest -n 2 -m "not browser"
 	$(BIN)/python -m pytest -m browser
+
+# Small faults, one at a time: do the tests notice? SAMPLE=0 takes all, SEED= another choice, PACKAGES="paper moves" only those.
+mutants: setup
+	$(BIN)/python -m tools.mutants $(PACKAGES)
 
 bench: setup /usr/bin/chromium
 	$(BIN)/python -m bench
