@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from io import BytesIO
+from itertools import pairwise
 from xml.etree import ElementTree
 
 import pikepdf
@@ -278,3 +279,91 @@ def test_the_table_shows_everything_that_lies_on_each_sheet(pattern: Pattern) ->
             assert abs(pivot - complex(d.point.x, d.point.y)) == pytest.approx(
                 next(r.set_back for r in piece.darts if r.name == d.name), abs=1e-3
             )
+
+
+def test_the_svgs_page_holds_every_cut_line_with_a_margin_and_no_more() -> None:
+    """One centimetre all round (house practice, no source): the drawing's own extent, read back, and twice that."""
+    finished = finish(RICH["cut bodice"](), RULES)
+    root = ElementTree.fromstring(pattern_svg(finished, "Page"))
+    points = [z for g in root.iter(f"{SVG}g") if g.attrib.get("class") == "cut-line" for p in g for z in points_of(p.attrib["d"])]
+    left, right = min(z.real for z in points), max(z.real for z in points)
+    top, bottom = min(z.imag for z in points), max(z.imag for z in points)
+    width, height = (float(root.attrib[k].removesuffix("cm")) for k in ("width", "height"))
+    assert (left, top) == (pytest.approx(1.0, abs=1e-3), pytest.approx(1.0, abs=1e-3))
+    assert (width - right, height - bottom) == (pytest.approx(1.0, abs=1e-3), pytest.approx(1.0, abs=1e-3))
+    rings = [shapely.Polygon([(z.real, z.imag) for z in points_of(p.attrib["d"])])
+             for g in root.iter(f"{SVG}g") if g.attrib.get("class") == "cut-line" for p in g]  # fmt: skip
+    for k, one in enumerate(rings):
+        for other in rings[k + 1 :]:
+            assert one.distance(other) > 0, "no piece lies on another"
+
+
+def test_labels_stand_on_their_pieces_beside_the_grain() -> None:
+    for name in ("bodice", "cut bodice"):
+        pattern = RICH[name]()
+        for key, read in read_svg(finish(pattern, RULES, "Style · Person")).items():
+            piece = pattern.piece(key)
+            texts = [
+                (t.text or "", complex(float(t.attrib["x"]), float(t.attrib["y"])) - read.shift)
+                for t in read.group.iter(f"{SVG}text")
+            ]
+            assert [t for t, _ in texts][0].endswith(f" {key}")
+            assert [t for t, _ in texts][1:3] == ["Style", "Person"]
+            assert polygon(piece).covers(shapely.Point(texts[0][1].real, texts[0][1].imag)), key
+            steps = [b - a for (_, a), (_, b) in pairwise(texts)]
+            assert steps == pytest.approx([0.65j] * len(steps), abs=1e-4), "line under line"
+            if piece.grain:
+                line = shapely.LineString([(z.real, z.imag) for z in (piece.grain.start, piece.grain.end)])
+                assert 0.2 < line.distance(shapely.Point(texts[0][1].real, texts[0][1].imag)) < 1.5
+
+
+def test_pdf_marks_the_fold_with_a_bracket_along_its_middle() -> None:
+    """From two tenths to eight tenths of the fold, its ends on the fold itself, 1.2 cm into the paper."""
+    pattern = RICH["bodice"]()
+    finished = finish(pattern, RULES)
+    with pikepdf.open(BytesIO(pattern_pdf(finished, "Fold"))) as pdf:
+        form = next(x for p in pdf.pages for x in p.resources.get("/XObject", {}).values())
+        drawn = [
+            complex(float(o[0]) / CM, -float(o[1]) / CM) for o, op in pikepdf.parse_content_stream(form) if str(op) in ("m", "l")
+        ]
+    for piece, shift in lay_side_by_side(finished).pieces:
+        fold = next(e.path for e in pattern.piece(piece.name).outline if e.kind == "fold")
+        along = fold.end - fold.start
+        for share, inward in ((0.2, 0.0), (0.2, 1.2), (0.8, 1.2), (0.8, 0.0)):
+            z = fold.start + along * share + along / abs(along) * 1j * inward
+            assert min(abs(z + shift - w) for w in drawn) < NEAR, (piece.name, share, inward)
+            if inward:
+                assert polygon(pattern.piece(piece.name)).covers(shapely.Point(z.real, z.imag))
+
+
+def test_names_of_edges_and_lines_stand_at_their_middles_and_combs_only_on_curves() -> None:
+    pattern = RICH["bodice"]()
+    for piece in pattern.pieces:
+        drawn = drawn_piece(pattern, piece.name)
+        for shown, path in [
+            *zip(drawn.edges, [e.path for e in piece.outline if e.kind != "dart"], strict=True),
+            *zip(drawn.lines, [x.path for x in piece.lines], strict=True),
+        ]:
+            flat = shapely.LineString([(z.real, z.imag) for z in flat_path(path, 1e-4)])
+            there = flat.interpolate(0.5, normalized=True)
+            assert abs(complex(shown.middle.x, shown.middle.y) - complex(there.x, there.y)) < 1e-3, shown.name
+        curved = [e for e in piece.outline if any(len(s) == 4 for s in e.path.segments)]
+        assert len(drawn.combs) == len(curved)
+        for comb, edge in zip(drawn.combs, curved, strict=True):
+            flat = shapely.LineString([(z.real, z.imag) for z in flat_path(edge.path, 1e-4)])
+            feet = [points_of(d)[0] for d in comb.split(" M ") for d in ["M " + d.removeprefix("M ")]][:-1]
+            assert all(flat.distance(shapely.Point(z.real, z.imag)) < 1e-3 for z in feet)
+        assert draw(pattern, RULES).pieces[0].combs == []
+
+
+def test_sheets_laid_anew_fill_rows_and_never_lie_on_each_other() -> None:
+    """Rows about twice as wide as high, seven centimetres between them."""
+    pattern = RICH["cut bodice"]()
+    drawing = draw(pattern, RULES)
+    boxes = [shapely.box(p.bounds.left, p.bounds.top, p.bounds.right, p.bounds.bottom) for p in drawing.pieces]
+    for k, one in enumerate(boxes):
+        for other in boxes[k + 1 :]:
+            assert one.distance(other) >= 6.9
+    whole = drawing.box
+    assert 1.0 < (whole.right - whole.left) / (whole.bottom - whole.top) < 4.0
+    assert shapely.union_all(boxes).bounds == pytest.approx((whole.left, whole.top, whole.right, whole.bottom), abs=2e-3)
