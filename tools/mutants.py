@@ -44,8 +44,17 @@ def _core(name: str, *tests: str, goal: float = 0.85) -> Package:
 
 PACKAGES: Final = (
     _core("geometry", "patterncraft/geometry", "patterncraft/paper", "external/test_against_the_outside.py"),
-    _core("paper", "patterncraft/paper", "patterncraft/moves", "patterncraft/geometry/test_nearest*", "patterncraft/formats/test_rich_files.py",
-          "patterncraft/test_ledger*.py", "patterncraft/test_style_and_table.py", "bugs", goal=0.95),
+    _core(
+        "paper",
+        "patterncraft/paper",
+        "patterncraft/moves",
+        "patterncraft/geometry/test_nearest*",
+        "patterncraft/formats/test_rich_files.py",
+        "patterncraft/test_ledger*.py",
+        "patterncraft/test_style_and_table.py",
+        "bugs",
+        goal=0.95,
+    ),
     _core("handwork", "patterncraft/moves", "patterncraft/paper", "patterncraft/handwork", "bugs"),
     _core("moves", "patterncraft/moves", "bugs", "patterncraft/test_replay.py", goal=0.95),
     _core("places", "patterncraft/places", "patterncraft/moves"),

@@ -20,7 +20,7 @@ from ..paper.edge import Edge
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Piece
 from ..paper.seam import Notch
-from ..working import Sum, length
+from ..working import Quantity, Sum, length
 
 DART = 2.0
 """cm, the width of every dart on an average figure."""
@@ -50,7 +50,8 @@ class Settings(Strict):
 
 @dataclass(frozen=True, slots=True)
 class Half:
-    """One half's numbers, cm: waist with darts, dart depths from the centre outward, where they lie (share of the waistline)."""
+    """One half's numbers, cm: waist with darts, dart depths from the centre outward, where they lie (share of the waistline).
+    ``sums``: how its quarter hip and its waist come about."""
 
     piece: str
     waist: float
@@ -58,6 +59,7 @@ class Half:
     depths: tuple[float, ...]
     at: tuple[float, ...]
     dart: float
+    sums: tuple[Sum, Sum]
 
 
 class Skirt(School):
@@ -108,9 +110,21 @@ def _halves(c: Chart, s: Settings) -> tuple[Half, Half]:
     second = 12.5 if spare else 12.0
     back_hip, front_hip = hip + s.hip_ease / 4, hip - s.hip_ease / 4
     back_dart, front_dart = _dart_width(back_hip - waist - spare, 2), _dart_width(front_hip - waist - spare, 1)
+
+    def half(piece: str, at_hip: float, sign: str, depths: tuple[float, ...], at: tuple[float, ...], dart: float) -> Half:
+        count = len(depths)
+        at_waist = waist + spare + count * dart
+        hips = (length(c["hip_girth"]), length(s.hip_ease), length(s.hip_ease))
+        waists = (length(c["waist_girth"]), length(spare), Quantity(count, "count"), length(dart))
+        sums = (
+            Sum("Quarter hip", length(at_hip), f"({{}} + {{}}) / 4 {sign} {{}} / 4", hips),
+            Sum("Waist with darts", length(at_waist), "{} / 4 + {} + {} × {}", waists),
+        )
+        return Half(piece, at_waist, at_hip, depths, at, dart, sums)
+
     return (
-        Half("skirt back", waist + spare + 2 * back_dart, back_hip, (14.0, second), (1 / 3, 2 / 3), back_dart),
-        Half("skirt front", waist + spare + front_dart, front_hip, (10.0,), (2 / 3,), front_dart),
+        half("skirt back", back_hip, "+", (14.0, second), (1 / 3, 2 / 3), back_dart),
+        half("skirt front", front_hip, "−", (10.0,), (2 / 3,), front_dart),
     )
 
 
@@ -194,7 +208,7 @@ def _draw_frame(h: Half, z: Lines, long: float, hip: float, trued: bool, s: Sett
         "Square a corner: waist, hip line and hem; on the hip line a quarter with ease, the back wider than the front.",
         Sum("Hip line", length(hip)),
         Sum("Length", length(long)),
-        Sum("Quarter hip", length(h.hip)),
+        h.sums[0],
         points={str(number): 0j, str(number + 1): level, str(number + 2): z.on_hip, str(number + 3): complex(0, long)},
         paths=(straight(level, z.on_hip),),
         guide=True,
@@ -203,7 +217,7 @@ def _draw_frame(h: Half, z: Lines, long: float, hip: float, trued: bool, s: Sett
         h.piece,
         "The waist: a quarter and its darts, raised at the side, level at the centre."
         + (" The front's side is trued to the back's." if trued else ""),
-        Sum("Waist with darts", length(h.waist)),
+        h.sums[1],
         Sum("Raised", length(z.raised)),
         points={str(number + 4): z.waist.end},
         paths=(z.waist,),

@@ -6,9 +6,7 @@ copied: each sum is worked out again from what stands in it.
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable
-from math import radians, sin, sqrt
 from typing import Any
 
 import pytest
@@ -17,10 +15,10 @@ from patterncraft.errors import PatternError
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
-from patterncraft.working import Sum
 from tests.conftest import draft, draft_by
 from tests.rich import RULES, cut_bodice, rich_bodice, worked
 from tests.samples import WHOLE
+from tests.sums import assert_sum_comes_out
 
 Step = dict[str, Any]
 
@@ -413,24 +411,6 @@ SAID: list[tuple[str, Step, str, list[str]]] = [('bodice',
 # fmt: on
 
 
-def worth(formula: str) -> float:
-    """A sum as written at the edge of the paper, worked out: ×, −, √, squares, sines of degrees, shares."""
-    text = formula.replace("×", "*").replace("−", "-").replace("²", "**2").replace(" of ", "*").replace("cm", "")
-    text = re.sub(r"([\d.]+) %", r"(\1/100)", text)
-    text = re.sub(r"sin\(([\d.]+)° / 2\)", r"sin(radians(\1) / 2)", text).replace("√", "sqrt").replace("°", "")
-    return float(eval(text, {"sin": sin, "radians": radians, "sqrt": sqrt}))  # noqa: S307  (our own sums)
-
-
-def assert_sums_come_out(line: Sum) -> None:
-    """What stands left of the equals sign is what stands right of it, as far as its decimals tell."""
-    spoken = line.spoken("cm")
-    if " = " not in spoken or "," in spoken or " and " in spoken:
-        return
-    formula, result = spoken.rsplit(" = ", 1)
-    number = float(re.sub(r"[^\d.]", "", result))
-    assert worth(formula) == pytest.approx(number, abs=max(0.25, 0.012 * number)), spoken
-
-
 @pytest.mark.parametrize(("name", "step", "sentence", "labels"), SAID)
 def test_a_step_is_said_and_worked_in_these_words(name: str, step: Step, sentence: str, labels: list[str]) -> None:
     pattern = PATTERNS[name]()
@@ -441,7 +421,7 @@ def test_a_step_is_said_and_worked_in_these_words(name: str, step: Step, sentenc
     assert [w.label for w in done.working] == labels
     for line in done.working:
         assert line.note is (line.result is None and not line.formula), line.label
-        assert_sums_come_out(line)
+        assert_sum_comes_out(line)
     # Before there is a table to look at, it is said all the same, with the names that were given.
     bare = "".join(p.text for p in done.step.phrases(None, "cm"))
     assert step["piece" if "piece" in step else "move"].split("_")[0] in bare.lower() or "join" in bare.lower()
