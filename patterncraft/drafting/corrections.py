@@ -20,7 +20,7 @@ from ..paper.nearest import ON, nearest_on
 from ..paper.pattern import Pattern
 from ..paper.piece import Mark, Piece
 from ..paper.seam import Seam
-from ..paper.sewn import run_of, sewn_length
+from ..paper.sewn import neighbours, run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..validation import first_fault
 from .cap import HEIGHT
@@ -55,9 +55,14 @@ class MatchShoulders(_Correction):
         """The front shoulder lengthened or shortened at its tip, cm for cm, until it is the back's; the armhole follows."""
         front, back = pattern.piece("front"), pattern.piece("back")
         miss = sewn_length(front, "shoulder") - sewn_length(back, "shoulder")
-        last = run_of(front, "shoulder")[-1]
-        path = front.outline[last].path
-        moved = moved_corner(front, last + 1, path.end - path.end_direction * miss)
+        run = run_of(front, "shoulder")
+        if neighbours(front, "shoulder")[1].endswith("armhole"):
+            path = front.outline[run[-1]].path
+            moved = moved_corner(front, run[-1] + 1, path.end - path.end_direction * miss)
+        else:
+            # A block that lies mirrored: its shoulder is walked from the tip.
+            path = front.outline[run[0]].path
+            moved = moved_corner(front, run[0], path.start + path.start_direction * miss)
         return pattern.with_piece(assert_sound(moved))
 
 

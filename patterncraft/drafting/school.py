@@ -19,6 +19,7 @@ from ..paper.piece import Piece
 from ..paper.sound import assert_sound
 from ..validation import first_fault
 from .construction import Construction, Stage
+from .right_way import right_way_round
 
 Family = Literal["bodice", "garment", "skirt", "sleeve"]
 Base = Literal["", "armhole", "bodice", "skirt"]
@@ -177,7 +178,7 @@ class School(ABC):
             )
         if fault := base_fault(base.pattern, self.base):
             raise BadSetting(fault, self.title, f"Choose {BASE_WORDS[self.base]}.", "base")
-        return base.pattern
+        return right_way_round(base.pattern)
 
     def _sound(self, piece: Piece) -> None:
         try:
