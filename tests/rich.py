@@ -32,6 +32,14 @@ from tests.conftest import draft
 from tests.samples import WHOLE, square
 
 RULES = HouseRules()
+PANEL: dict[str, Any] = {
+    "move": "cut_along",
+    "piece": "front",
+    "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5}, {"dart": "waist dart"}],
+    "names": ["centre front", "side front"],
+    "seam": "panel",
+}
+"""The front cut in two from the armhole through the bust point; both its darts close into the seam."""
 PATCH = Path(((16 + 9j, 18 + 9j), (18 + 9j, 18 + 12j), (18 + 12j, 16 + 12j), (16 + 12j, 16 + 9j)))
 """New paper on the front, between the bust point and the armhole: 2 × 3 cm."""
 
@@ -84,13 +92,7 @@ def cut_bodice() -> Pattern:
     """See the table."""
     return worked(
         rich_bodice(),
-        {
-            "move": "cut_along",
-            "piece": "front",
-            "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5}, {"dart": "waist dart"}],
-            "names": ["centre front", "side front"],
-            "seam": "panel",
-        },
+        PANEL,
         {
             "move": "cut_along",
             "piece": "back",

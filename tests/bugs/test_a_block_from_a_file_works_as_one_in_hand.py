@@ -19,18 +19,12 @@ from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
+from tests.rich import PANEL
 from tests.samples import WHOLE
 from tests.sequences import filed
 
 RULES = HouseRules()
 FULLER = WHOLE | {"bust_girth": 104.0, "waist_girth": 86.0, "hip_girth": 110.0, "upper_arm_girth": 33.0}
-PANEL = {
-    "move": "cut_along",
-    "piece": "front",
-    "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5}, {"dart": "waist dart"}],
-    "names": ["centre front", "side front"],
-    "seam": "panel",
-}
 
 
 def both(name: str, chart: dict[str, float], **settings: Any) -> tuple[Pattern, Pattern]:

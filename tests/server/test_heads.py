@@ -14,18 +14,12 @@ from server.shelf.models import Block
 from server.shelf.services import draft_of, keep_block
 from server.styles.models import Style, StyleEdit
 from server.styles.services import new_style, pins_of
+from tests.rich import PANEL
 from tests.samples import WHOLE
 
 from .conftest import Caller
 
 FULLER = WHOLE | {"bust_girth": 104.0, "waist_girth": 86.0, "hip_girth": 110.0, "upper_arm_girth": 33.0}
-PANEL = {
-    "move": "cut_along",
-    "piece": "front",
-    "line": [{"edge": "armhole", "from": "shoulder", "fraction": 0.5}, {"dart": "waist dart"}],
-    "names": ["centre front", "side front"],
-    "seam": "panel",
-}
 
 
 @pytest.fixture
