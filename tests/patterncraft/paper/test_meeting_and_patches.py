@@ -7,8 +7,9 @@ from dataclasses import replace
 import pytest
 import shapely
 
+from patterncraft.errors import BadPlace
 from patterncraft.geometry.path import Path
-from patterncraft.paper.draw import redraw
+from patterncraft.paper.draw import redraw, straight_edge
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.meeting import Met, are_partners, meet, waits_for
 from patterncraft.paper.opened import Opened, add_fullness
@@ -16,6 +17,7 @@ from patterncraft.paper.patches import Lobes, area_inside, split_patch
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
+from patterncraft.paper.sewn import run_of, sewn_length
 from patterncraft.paper.sides import Leg, NewSide
 from tests.samples import square
 
@@ -214,6 +216,7 @@ def test_fullness_is_promised_for_the_zone_that_was_opened(zone: tuple[float, fl
     (got,) = found.rules
     assert (got.start, got.end, got.rule.kind, got.rule.longer) == (rule.start, rule.end, rule.rule.kind, "a")
     assert (got.rule.ratio, got.rule.maximum) == (pytest.approx(rule.rule.ratio), pytest.approx(rule.rule.maximum))
+    assert got.rule.minimum == 0.0
     places = {n.name: (n.at_a, n.at_b) for n in notches}
     if rule.start != "start":
         assert places[rule.start] == (pytest.approx(3.0), pytest.approx(3.0))
@@ -257,3 +260,25 @@ def test_a_flare_promises_nothing_and_an_edge_walked_backward_is_counted_from_it
         (pytest.approx(4.0), pytest.approx(4.0)),
         (pytest.approx(7.0), pytest.approx(7.0)),
     ]
+
+
+def test_an_edge_in_two_runs_is_spoken_of_run_by_run() -> None:
+    """A top out of which a bite was cut: 3 and 4 cm of it are left, and a third run there is not."""
+    corners = [0j, 3 + 0j, 3 + 2j, 6 + 2j, 6 + 0j, 10 + 0j, 10 + 10j, 10j]
+    names = ["top", "bite", "bite", "bite", "top", "right", "bottom", "left"]
+    piece = Piece("p", tuple(Edge(n, "seam", Path(((a, b),))) for n, a, b in zip(names, corners, (*corners[1:], 0j), strict=True)))
+    assert [sewn_length(piece, "top", run) for run in (0, 1, None)] == [3.0, 4.0, 7.0]
+    with pytest.raises(BadPlace) as refused:
+        run_of(piece, "top", 2)
+    assert (refused.value.message, refused.value.where, refused.value.cure, refused.value.field) == (
+        "the top lies there in 2 parts, not 3.", "p", "Choose one of them.", "edge",
+    )  # fmt: skip
+    # A zone of the second run, in a seam that takes that run alone, walked from its far end.
+    seam = Seam("join", (Stretch("p", "top", "right", 1),), (Stretch("q", "top", "left"),), SeamRule("equal"))
+    before = Pattern((piece, square(4, "q")), (seam,))
+    own, other = side(4.0, Leg(0, 4, 0, 4), name="p"), side(4.0, Leg(0, 4, 0, 4), name="q")
+    found, notches = add_fullness(before, seam, (own, other), [], [Opened("p", "top", 1, 1.9, 2.0, "ease")])
+    assert [n.at_a for n in notches] == [pytest.approx(2.0), pytest.approx(2.1)]
+    assert add_fullness(before, seam, (own, other), [], [Opened("p", "top", 0, 1.0, 2.0, "ease")]) == (seam, [])
+    assert found.rules[0].rule.kind == "ease"
+    assert straight_edge("hem", 0j, 5 + 0j) == Edge("hem", "seam", Path(((0j, 5 + 0j),)))
