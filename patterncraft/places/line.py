@@ -19,7 +19,6 @@ from ..paper.dart import darts_of
 from ..paper.nearest import nearest_on, spot_at
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.sewn import Spot
 from ..tolerances import SNAP
 from ..units import Unit
 from .place import DartPlace, Found, Place
@@ -197,10 +196,3 @@ def line_words(line: Line, piece: Piece | None, unit: Unit) -> str:
     shape = {"straight": "", "curve": ", curved", "s": ", as an S"}[through.shape]
     square = {(True, True): ", square at both ends", (True, False): ", square at its start", (False, True): ", square at its end"}
     return f"from {words[0]}{by_way} to {words[-1]}{shape}{square.get((through.square_start, through.square_end), '')}"
-
-
-def snapped(found: Found) -> Spot:
-    """The spot of a place known to lie on the outline."""
-    if found.spot is None:
-        raise AssertionError("asked only of places on the outline")
-    return found.spot
