@@ -54,7 +54,7 @@ def meet(pattern: Pattern, one: Seam, other: Seam, name: str) -> Met:
     styles = {n.name: n.style for n in theirs}
     notches += [Notch(n, name, styles[n], places[n] * length_a / length_b, places[n]) for n in left]
     verb = "meets" if len(a.a) == 1 else "meet"
-    told = [f"The {_words(a.a)} {verb} the {_words(b.a)}: {length_a:.1f} and {length_b:.1f} cm."]
+    told = [f"The {_words(a.a)} {verb} the {_words(side_b)}: {length_a:.1f} and {length_b:.1f} cm."]
     told += [f"The notch “{n}” had no partner: it is marked on both, in proportion." for n in left]
     rules = a.rules + tuple(r if not turned else replace(r, start=r.end, end=r.start) for r in b.rules)
     return Met(Seam(name, a.a, side_b, rule, rules), tuple(sorted(notches, key=lambda n: n.at_a)), tuple(told))
