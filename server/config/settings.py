@@ -64,7 +64,7 @@ DATABASES = {
             "timeout": 20,
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
         },
-        "TEST": {"NAME": str(VAR / "test.sqlite3")},
+        "TEST": {"NAME": os.environ.get("STEADY_SHEAR_TEST_DB", str(VAR / "test.sqlite3"))},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

@@ -53,7 +53,9 @@ def test_two_waists_meet_centre_to_centre_though_they_were_drafted_from_differen
     laid = lay_on_table(dress)
     pattern = laid.pattern
     seam = pattern.seam("waist")
-    assert any("front waist and back waist meet the skirt front waist and skirt back waist" in t for t in laid.told), "front to front"
+    assert any("front waist and back waist meet the skirt front waist and skirt back waist" in t for t in laid.told), (
+        "front to front"
+    )
     assert [s.piece for s in seam.a] == ["front", "back"]
     assert [(s.piece, s.start) for s in seam.b] == [("skirt front", "centre front"), ("skirt back", "side")]
     a, b = pattern.side_length(seam.a), pattern.side_length(seam.b)
