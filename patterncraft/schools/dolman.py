@@ -91,7 +91,12 @@ class Dolman(School):
             "The shoulder tops of front and back brought to the same slope: half-way between the two.",
             Sum("Back slope", degrees(to_degrees(phase(_shoulder(back))))),
             Sum("Front slope", degrees(to_degrees(phase(_shoulder(front))))),
-            Sum("Both now", degrees(to_degrees(slope))),
+            Sum(
+                "Both now",
+                degrees(to_degrees(slope)),
+                "({} + {}) / 2",
+                tuple(degrees(to_degrees(phase(_shoulder(p)))) for p in (back, front)),
+            ),
         )
         drawn_back, underarm = _half(back, slope, wrist, long, s, None, pencil)
         drawn_front, _ = _half(front, slope, wrist, long, s, underarm, pencil)

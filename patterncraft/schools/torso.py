@@ -67,7 +67,9 @@ class Torso(School):
                 ("hip_girth", out > 9, f"the side would have to run out by {out:.1f} cm below the waist"),
             )
         )
-        pieces = tuple(_longer(base.piece(name), chart, settings, out, pencil) for name in ("back", "front"))
+        terms = (chart["hip_girth"], settings.hip_ease, widths["back"], widths["front"])
+        outward = Sum("The side goes out", length(out), "(({} + {}) / 2 − {} − {}) / 2", tuple(map(length, terms)))
+        pieces = tuple(_longer(base.piece(name), chart, settings, out, outward, pencil) for name in ("back", "front"))
         girths = [Girth("hip", chart["hip_girth"], settings.hip_ease, (Run("front", "hem", "edge"), Run("back", "hem", "edge")))]
         if "waist_girth" in chart:
             sewn = 2 * sum(sum(p.outline[i].length for i in _waist_run(p)) for p in (base.piece("front"), base.piece("back")))
@@ -103,8 +105,8 @@ BENT = 8.0
 """cm above the waist from which the side bends to run over it in one sweep."""
 
 
-def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Construction) -> Piece:
-    """The outline is counted from the neckline; the waist and its darts go, side, hem and centre go on."""
+def _longer(piece: Piece, c: Chart, s: Settings, out: float, outward: Sum, pencil: Construction) -> Piece:
+    """``outward``: how ``out``, cm to the side at the hip, comes about. The outline is counted from the neckline; the waist and its darts go, side, hem and centre go on."""
     piece = piece.starting_at(run_of(piece, "neckline")[0])
     run = _waist_run(piece)
     first, last = run[0], run[-1]
@@ -123,8 +125,8 @@ def _longer(piece: Piece, c: Chart, s: Settings, out: float, pencil: Constructio
         piece.name,
         "The bodice laid down; the centre straight on, the hip line below the waist, on it a quarter of the hip with ease.",
         Sum("Below the waist", length(c["waist_to_hip"])),
-        Sum("Width at the hip", length(hip.real - foot.real)),
-        Sum("The side goes out", length(out)),
+        outward,
+        Sum("Width at the hip", length(hip.real - foot.real), "{} + {}", (length(corner.real - centre.real), length(out))),
         points={"1": corner, "2": hip, "3": foot},
         paths=(*(e.path for e in piece.outline), down, hem, straight(foot, centre)),
     )

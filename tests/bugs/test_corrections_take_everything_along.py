@@ -12,6 +12,7 @@ from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
+from patterncraft.paper.piece import Piece
 from patterncraft.paper.sewn import sewn_length
 from patterncraft.replay import replay
 from tests.conftest import draft, draft_by
@@ -27,8 +28,8 @@ def test_marks_on_a_softened_cap_lie_on_it_still(name: str, ease: float) -> None
     after = corrected(block, [SoftenCap(ease=ease).model_dump()]).pattern.piece("sleeve")
     before = block.pattern.piece("sleeve")
 
-    def cap(piece: object) -> shapely.LineString:
-        path = next(e.path for e in piece.outline if e.name == "cap")  # type: ignore[attr-defined]
+    def cap(piece: Piece) -> shapely.LineString:
+        path = next(e.path for e in piece.outline if e.name == "cap")
         return shapely.LineString([(z.real, z.imag) for z in flat_path(path, 1e-4)])
 
     on = [m for m in before.marks if cap(before).distance(shapely.Point(m.at.real, m.at.imag)) < 1e-3]

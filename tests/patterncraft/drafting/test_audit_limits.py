@@ -16,7 +16,7 @@ from patterncraft.drafting.school import Block, Girth, Run
 from patterncraft.geometry.curvature import Bend
 from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
-from patterncraft.paper.edge import Edge
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.lens import straight_lens
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DartRule, DrawnLine, Piece
@@ -84,11 +84,8 @@ def test_a_girth_leaves_out_what_lies_in_darts_as_shapely_cuts_it(down: float, t
     """A dart from the waist with its point at (8, 18) and a double-pointed one between (15, 12) and (15, 34)."""
     corners = [0j, 20 + 0j, 20 + 40j, 10 + 40j, 8 + 18j, 6 + 40j, 40j]
     names = ["neckline", "side", "waist", "waist dart", "waist dart", "waist", "centre front"]
-    kinds = ["seam", "seam", "seam", "dart", "dart", "seam", "fold"]
-    outline = tuple(
-        Edge(n, k, straight(a, b))
-        for n, k, a, b in zip(names, kinds, corners, [*corners[1:], 0j], strict=True)  # type: ignore[arg-type]
-    )
+    kinds: list[EdgeKind] = ["seam", "seam", "seam", "dart", "dart", "seam", "fold"]
+    outline = tuple(Edge(n, k, straight(a, b)) for n, k, a, b in zip(names, kinds, corners, [*corners[1:], 0j], strict=True))
     lens = straight_lens("inner dart", 15 + 12j, 14 + 20j, 16.5 + 21j, 15 + 34j)
     line = straight(complex(0, down), complex(20, down + tilt))
     piece = Piece("front", outline, (DartRule("waist dart", 0.0),), lines=(DrawnLine("level", line),), lenses=(lens,))

@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 import shapely
 
-from patterncraft.errors import MoveRefused
+from patterncraft.errors import MoveRefused, PatternError
 from patterncraft.geometry.path import Path, straight
 from patterncraft.handwork.centre import centre_length, in_reading_order, middle_of, one_lies_above_other, stays_put, with_grain_of
 from patterncraft.handwork.cutting import open_corners
@@ -202,8 +202,6 @@ def slash(a: complex, b: complex, near: Spot, far: Spot) -> Slash:
     ],
 )
 def test_slashes_that_paper_cannot_have_are_refused_at_their_place(slashes: list[Slash], hinged: list[str], says: str) -> None:
-    from patterncraft.errors import PatternError
-
     with pytest.raises(PatternError, match=says) as refused:
         check_slashes(square(10), slashes, hinged, "at")
     assert (refused.value.where, refused.value.field) == ("square", "at")

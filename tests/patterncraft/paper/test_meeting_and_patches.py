@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Literal
 
 import pytest
 import shapely
@@ -12,7 +13,7 @@ from patterncraft.geometry.path import Path
 from patterncraft.paper.draw import redraw, straight_edge
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.meeting import Met, are_partners, meet, waits_for
-from patterncraft.paper.opened import Opened, add_fullness
+from patterncraft.paper.opened import Fullness, Opened, add_fullness
 from patterncraft.paper.patches import Lobes, area_inside, split_patch
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
@@ -45,8 +46,8 @@ def met(
     return pattern, meet(pattern, one, other, "armhole")
 
 
-def at(name: str, cm: float, style: str = "single") -> Notch:
-    return Notch(name, "", style, cm, None)  # type: ignore[arg-type]
+def at(name: str, cm: float, style: Literal["single", "double"] = "single") -> Notch:
+    return Notch(name, "", style, cm, None)
 
 
 def test_who_waits_for_whom() -> None:
@@ -205,13 +206,13 @@ def side(length: float, *legs: Leg, name: str = "x") -> NewSide:
     ((3.0, 8.1, "gather"), IntervalRule("gather 1", "end", SeamRule("gather", ratio=10 / 7))),
     ((0.5, 9.5, "gather"), IntervalRule("start", "end", SeamRule("gather", ratio=13 / 10))),
 ])  # fmt: skip
-def test_fullness_is_promised_for_the_zone_that_was_opened(zone: tuple[float, float, str], rule: IntervalRule) -> None:
+def test_fullness_is_promised_for_the_zone_that_was_opened(zone: tuple[float, float, Fullness], rule: IntervalRule) -> None:
     before = Pattern((square(10, "one"), square(10, "two")))
     seam = Seam("join", (Stretch("one", "top", "left"),), (Stretch("two", "top", "left"),), SeamRule("equal"))
     before = replace(before, seams=(seam,))
     own = side(13.0, Leg(0, 5, 0, 5), Leg(5, 10, 8, 13), name="one")
     other = side(10.0, Leg(0, 10, 0, 10), name="two")
-    opened = [Opened("one", "top", 0, zone[0], zone[1], zone[2])]  # type: ignore[arg-type]
+    opened = [Opened("one", "top", 0, zone[0], zone[1], zone[2])]
     found, notches = add_fullness(before, seam, (own, other), [], opened)
     (got,) = found.rules
     assert (got.start, got.end, got.rule.kind, got.rule.longer) == (rule.start, rule.end, rule.rule.kind, "a")

@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 
 from patterncraft.geometry.path import straight
-from patterncraft.paper.edge import Edge
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DartRule, DrawnLine, Grain, Mark, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
@@ -20,11 +20,8 @@ def sheet() -> Piece:
     """A square of 20: its left the centre, a dart from (9, 20) over (10, 12) to (11, 20), a mark, a level line at 5."""
     corners = [0j, 20 + 0j, 20 + 20j, 11 + 20j, 10 + 12j, 9 + 20j, 20j]
     names = ["neckline", "side", "waist", "waist dart", "waist dart", "waist", "centre front"]
-    kinds = ["seam", "seam", "seam", "dart", "dart", "seam", "fold"]
-    outline = tuple(
-        Edge(n, k, straight(a, b))  # type: ignore[arg-type]
-        for n, k, a, b in zip(names, kinds, corners, [*corners[1:], 0j], strict=True)
-    )
+    kinds: list[EdgeKind] = ["seam", "seam", "seam", "dart", "dart", "seam", "fold"]
+    outline = tuple(Edge(n, k, straight(a, b)) for n, k, a, b in zip(names, kinds, corners, [*corners[1:], 0j], strict=True))
     return Piece(
         "front",
         outline,
