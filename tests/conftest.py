@@ -12,11 +12,13 @@ from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school
 from patterncraft.house import HouseRules
 from patterncraft.paper.pattern import Pattern
+from tests import watch
 from tests.samples import AVERAGE, FIGURES
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 settings.register_profile("house", deadline=None, print_blob=True, suppress_health_check=[HealthCheck.too_slow])
 settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20, derandomize=True, database=None)
+watch.install()
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "house"))
 
 

@@ -6,6 +6,7 @@ cause them. So an act that lets paper grow or vanish shows as a balance that is 
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from .patches import area_inside
@@ -65,9 +66,23 @@ def with_hair(piece: Piece, area: float) -> Piece:
     return replace(piece, paper=replace(paper, new=paper.new + max(area, 0.0), away=paper.away + max(-area, 0.0)))
 
 
-def weighed(piece: Piece) -> Piece:
-    """A piece that was cut off or taped on, with its own share of the account: its new paper as it lies
-    there (to about 1e-3 cm²), the block's for the rest. What had been put away stays with the part that kept it."""
-    new = area_inside(piece.paper.patches, piece.segments)
-    block = piece.area - new + piece.paper.away
-    return replace(piece, paper=replace(piece.paper, block=block, new=new))
+def weighed(pieces: Sequence[Piece]) -> list[Piece]:
+    """Pieces that were cut apart or taped together, each with its own share of the account.
+
+    New paper is counted where it lies (to about 1e-3 cm²). What was taped in and cut off again, when a broken edge was
+    redrawn, lies nowhere: it is neither new paper nor put away any more. What else the patches do not show (slivers too
+    small to draw) is counted with the largest piece. So the block's paper is as much in all as it was.
+    """
+    lies = [area_inside(p.paper.patches, p.segments) for p in pieces]
+    areas = [p.area for p in pieces]
+    unseen = sum(p.paper.new for p in pieces) - sum(lies)
+    away = []
+    for p in pieces:
+        again = min(max(unseen, 0.0), p.paper.away)
+        away.append(p.paper.away - again)
+        unseen -= again
+    lies[areas.index(max(areas))] += unseen
+    return [
+        replace(p, paper=replace(p.paper, block=area - new + off, new=new, away=off))
+        for p, area, new, off in zip(pieces, areas, lies, away, strict=True)
+    ]

@@ -99,7 +99,7 @@ def lay_down(
     """
     _check_account(hand, pieces)
     if len(pieces) != len(hand.pieces):
-        pieces = [weighed(p) for p in pieces]
+        pieces = weighed(pieces)
     pieces = [renamed(p) for p in _told_apart(hand, pieces)]
     follower = _Follower(hand, pieces, {*changed, *_seams_at(hand.before, opened)})
     kept_seams: list[Seam] = []

@@ -1,0 +1,156 @@
+"""What every test watches beside its own question: each refusal, each sum and each step that occurs anywhere in the suite.
+
+A refusal must be whole (one sentence, its place, a cure), a sum must be one that can be read out, and a step must not lose
+what lay on the paper. Installed once by ``conftest``; a fault found here fails the test in which it occurred.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterable
+from typing import Any
+
+import pytest
+import shapely
+
+from patterncraft.errors import BadPlace, MoveRefused, PatternError
+from patterncraft.geometry.path import Path
+from patterncraft.house import HouseRules
+from patterncraft.moves.move import Move, Outcome
+from patterncraft.moves.registry import MOVES
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
+from patterncraft.working import Sum
+from tests.samples import polygon
+from tests.travel import stroke
+
+FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
+QUOTED = re.compile(r"“[^”]*”")
+HAIR = 0.01
+"""cm by which lengths along the paper may differ after an act: what was taped with a hair between."""
+
+
+def assert_words(what: str, text: Any) -> None:
+    """Prose: a string, not shouted, nothing left in it that a program would write."""
+    assert isinstance(text, str), f"{what} is {text!r}"
+    bare = QUOTED.sub("", text)
+    assert "XX" not in bare, f"{what}: {text!r}"
+    assert not re.search(r"\bNone\b", bare), f"{what}: {text!r}"
+    assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
+
+
+def assert_whole(refusal: PatternError) -> None:
+    """A refusal as the house writes it."""
+    assert_words("the message", refusal.message)
+    assert_words("the place", refusal.where)
+    assert_words("the cure", refusal.cure)
+    assert refusal.message.rstrip("”").endswith((".", "?", "…")), f"no sentence: {refusal.message!r}"
+    if refusal.cure:
+        assert refusal.cure[0].upper() == refusal.cure[0], f"the cure begins small: {refusal.cure!r}"
+        assert refusal.cure.endswith("."), f"no sentence: {refusal.cure!r}"
+    assert isinstance(refusal.field, str), f"the field is {refusal.field!r}"
+    assert FIELD.fullmatch(refusal.field), f"no such field: {refusal.field!r}"
+    if isinstance(refusal, BadPlace | MoveRefused):
+        assert refusal.cure, f"no cure: {refusal.message!r}"
+
+
+def assert_readable(line: Sum) -> None:
+    """A line of working that can be read out."""
+    assert_words("the label", line.label)
+    assert line.label, "a sum without a label"
+    assert isinstance(line.formula, str), f"the formula is {line.formula!r}"
+    assert line.formula.count("{}") == len(line.terms), f"{line.formula!r} for {len(line.terms)} terms"
+    assert "XX" not in line.formula, line.formula
+    assert line.note or line.result is not None or line.terms, f"the sum {line.label!r} says nothing"
+    line.spoken("in")
+
+
+def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
+    """What lay on the paper lies there still, and what the step does not speak of is untouched."""
+    named = set(step.pieces_named())
+    for p in before.pieces:
+        if p.name not in named:
+            assert p in after.pieces, f"{step.move} touched the {p.name}, which it does not name"
+    old, new = ([p for p in x.pieces if x is after or p.name in named] for x in (before, after))
+    new = [p for p in new if p not in before.pieces]
+    if not new:
+        return
+    cut_off = _account(new)[1] - _account(old)[1]
+    lost = sum(p.area for p in old) - sum(p.area for p in new) + _account(new)[0] - _account(old)[0] - cut_off
+    if abs(lost) > 1e-6:
+        # A half was put away: what lay on it went with it.
+        assert step.move == "cut_along", f"{lost:.6f} cm² of paper are not accounted for"
+        assert lost > 0, f"{-lost:.6f} cm² of paper came from nowhere"
+        return
+    assert sum(len(p.lenses) for p in new) == sum(len(p.lenses) for p in old), "a double-pointed dart is lost"
+    if cut_off < 1e-6:
+        assert len({(m.at, m.name) for p in new for m in p.marks}) >= len({m.name for p in old for m in p.marks}), "a mark is lost"
+        assert {m.kind for p in new for m in p.marks} >= {m.kind for p in old for m in p.marks}, "a kind of mark is lost"
+        left = _on_paper(old, _lines, -HAIR) - _on_paper(new, _lines, HAIR)
+        # What lay along a cut is its edge now.
+        assert left < 5 * HAIR or step.move in ("cut_along", "join_pieces"), f"{left:.2f} cm of a line are lost"
+        left = _on_paper(old, _tapes, HAIR) - _on_paper(new, _tapes, HAIR)
+        edges = [e.length for p in new for e in p.outline]
+        assert left < 5 * HAIR or any(abs(left - e) < 5 * HAIR for e in edges), f"{left:.2f} cm of tape are lost"
+    if any(p.grain for p in old):
+        assert all(p.grain for p in new), "a piece has no grain any more"
+    assert {p.cut.cloth for p in new} <= {p.cut.cloth for p in old}, "a piece changed its cloth"
+    for p in new:
+        shape = polygon(p)
+        assert shape.area == pytest.approx(p.area, abs=0.05 + 1e-4 * p.area), f"{p.name} lies on itself"
+        for m in p.marks:
+            assert cut_off > 1e-6 or shape.distance(_point(m.at)) < 0.2, f"the mark {m.name} lies off the {p.name}"
+
+
+def _lines(piece: Piece) -> list[Path]:
+    return [x.path for x in piece.lines]
+
+
+def _tapes(piece: Piece) -> list[Path]:
+    return list(piece.paper.tapes)
+
+
+def _on_paper(pieces: Iterable[Piece], drawn: Callable[[Piece], list[Path]], rim: float) -> float:
+    """cm of what is drawn that lie on paper: what spans an open dart does not. ``rim``: how far off the outline, cm."""
+    found = 0.0
+    for p in pieces:
+        if paths := drawn(p):
+            paper = polygon(p, 0.0005).buffer(rim)
+            found += sum(stroke(x).intersection(paper).length for x in paths)
+    return found
+
+
+def _account(pieces: Iterable[Piece]) -> tuple[float, float]:
+    papers = [p.paper for p in pieces]
+    return sum(x.new for x in papers), sum(x.away for x in papers)
+
+
+def _point(z: complex) -> Any:
+    return shapely.Point(z.real, z.imag)
+
+
+def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[Any, Pattern, HouseRules], Outcome]:
+    def checked(self: Move, pattern: Pattern, rules: HouseRules) -> Outcome:
+        outcome = apply(self, pattern, rules)
+        assert_kept(self, pattern, outcome.pattern)
+        return outcome
+
+    return checked
+
+
+def install() -> None:
+    """Watch from now on. Called once."""
+    refuse, note_down = PatternError.__init__, Sum.__init__
+
+    def refused(self: PatternError, *args: Any, **named: Any) -> None:
+        refuse(self, *args, **named)
+        assert_whole(self)
+
+    def noted(self: Sum, *args: Any, **named: Any) -> None:
+        note_down(self, *args, **named)
+        assert_readable(self)
+
+    PatternError.__init__ = refused  # type: ignore[method-assign]
+    Sum.__init__ = noted  # type: ignore[method-assign]
+    for kind in MOVES.values():
+        kind.apply = _checked(kind.apply)  # type: ignore[method-assign, assignment]
