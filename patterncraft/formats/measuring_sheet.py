@@ -12,7 +12,8 @@ from ..measures.figure import FIGURES
 from ..measures.keys import MEASURES, MeasureKey
 from ..measures.tapes import TAPES
 from ..units import Unit
-from .pdf import BOLD, CM, PAPERS, REGULAR, PaperName, register_fonts
+from .label import BOLD, REGULAR, register_fonts
+from .pdf import CM, PAPERS, PaperName
 
 COLUMNS, ROWS = 5, 6
 _MARGIN, _HEAD = 1.3, 2.3

@@ -9,20 +9,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
-from importlib.resources import files
 from io import BytesIO
 from math import ceil
 from typing import Final, Literal
 
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path
 from ..units import INCH
+from .label import BOLD, LINE, REGULAR, TEXT, TITLE, label_place, register_fonts
 from .layout import Sheet, lay_side_by_side
-from .svg import label_place
 
 PaperName = Literal["a4", "letter"]
 PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (21.0, 29.7), "letter": (8.5 * INCH, 11 * INCH)}
@@ -33,7 +30,6 @@ MARGIN: Final = 1.0
 OVERLAP: Final = 1.0
 """cm; home printers leave a rim, and glue wants a flap."""
 
-REGULAR, BOLD = "SteadySans", "SteadySansBold"
 _Points = Sequence[complex]
 
 
@@ -123,14 +119,6 @@ def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = 
     return out.getvalue()
 
 
-def register_fonts() -> None:
-    """Make the shipped fonts known to the PDF library, once."""
-    if REGULAR not in pdfmetrics.getRegisteredFontNames():
-        fonts = files("patterncraft.formats") / "fonts"
-        pdfmetrics.registerFont(TTFont(REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
-        pdfmetrics.registerFont(TTFont(BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
-
-
 def _line(canvas: Canvas, points: _Points, closed: bool = False) -> None:
     path = canvas.beginPath()
     path.moveTo(points[0].real * CM, -points[0].imag * CM)
@@ -184,10 +172,11 @@ def draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
         hole = point + shift
         canvas.circle(hole.real * CM, -hole.imag * CM, 0.15 * CM)
     _draw_grain_and_fold(canvas, p, shift)
-    at = label_place(p) + shift
+    place = label_place(p)
+    at = place.at + shift
     for i, text in enumerate(p.label):
-        canvas.setFont(BOLD if i == 0 else REGULAR, 13 if i == 0 else 10)
-        canvas.drawString(at.real * CM, -(at.imag + 0.6 * i) * CM, text)
+        canvas.setFont(BOLD if i == 0 else REGULAR, (TITLE if i == 0 else TEXT) * place.scale * CM)
+        canvas.drawString(at.real * CM, -(at.imag + LINE * place.scale * i) * CM, text)
 
 
 def _draw_grain_and_fold(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:

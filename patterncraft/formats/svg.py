@@ -10,13 +10,14 @@ from ..geometry.path import Path, straight
 from ..geometry.svgpath import number, pair, to_svg
 from ..geometry.transform import slide
 from ..paper.piece import Grain
+from .label import LINE, TEXT, TITLE, label_place
 from .layout import lay_side_by_side
 
 MARGIN = 1.0
 _STYLE = (
     "path,line{fill:none;stroke:#1d2733;stroke-width:.05}.cut-line path{stroke-width:.09}.sew{stroke-dasharray:.5 .25}"
     ".guide{stroke-width:.03;stroke-dasharray:.1 .3}"
-    ".fold{stroke-width:.08}text{font:0.5px sans-serif;fill:#1d2733}"
+    ".fold{stroke-width:.08}text{font-family:sans-serif;fill:#1d2733}"
 )
 
 
@@ -55,9 +56,11 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
         else ""
     )
     fold = f'<path class="fold" d="{d(p.fold)}"/>' if p.fold else ""
-    at = label_place(p) + shift
+    place = label_place(p)
+    at = place.at + shift
     label = "".join(
-        f'<text x="{number(at.real)}" y="{number(at.imag + 0.65 * i)}">{escape(t)}</text>' for i, t in enumerate(p.label)
+        f'<text x="{number(at.real)}" y="{number(at.imag + LINE * place.scale * i)}"{_size(i, place.scale)}>{escape(t)}</text>'
+        for i, t in enumerate(p.label)
     )
     return (
         f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g>'
@@ -74,10 +77,7 @@ def _heads(grain: Grain, shift: complex) -> str:
     )
 
 
-def label_place(p: FinishedPiece) -> complex:
-    """Where the label's first line begins: beside the upper end of the grainline."""
-    if p.grain:
-        along = (p.grain.end - p.grain.start) / (abs(p.grain.end - p.grain.start) or 1.0)
-        return p.grain.start + 0.8 * along + complex(0.8, 0)
-    left, top, right, bottom = p.box
-    return complex((left + right) / 2 - 3, (top + bottom) / 2)
+def _size(line: int, scale: float) -> str:
+    """A label's letters where they are not of the usual size; the first line's are larger."""
+    size = (TITLE if line == 0 else TEXT) * scale
+    return f' font-size="{number(size)}"' + (' font-weight="600"' if line == 0 else "")

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from io import BytesIO
-from itertools import pairwise
 from xml.etree import ElementTree
 
 import pikepdf
@@ -296,25 +295,6 @@ def test_the_svgs_page_holds_every_cut_line_with_a_margin_and_no_more() -> None:
     for k, one in enumerate(rings):
         for other in rings[k + 1 :]:
             assert one.distance(other) > 0, "no piece lies on another"
-
-
-def test_labels_stand_on_their_pieces_beside_the_grain() -> None:
-    for name in ("bodice", "cut bodice"):
-        pattern = RICH[name]()
-        for key, read in read_svg(finish(pattern, RULES, "Style · Person")).items():
-            piece = pattern.piece(key)
-            texts = [
-                (t.text or "", complex(float(t.attrib["x"]), float(t.attrib["y"])) - read.shift)
-                for t in read.group.iter(f"{SVG}text")
-            ]
-            assert [t for t, _ in texts][0].endswith(f" {key}")
-            assert [t for t, _ in texts][1:3] == ["Style", "Person"]
-            assert polygon(piece).covers(shapely.Point(texts[0][1].real, texts[0][1].imag)), key
-            steps = [b - a for (_, a), (_, b) in pairwise(texts)]
-            assert steps == pytest.approx([0.65j] * len(steps), abs=1e-4), "line under line"
-            if piece.grain:
-                line = shapely.LineString([(z.real, z.imag) for z in (piece.grain.start, piece.grain.end)])
-                assert 0.2 < line.distance(shapely.Point(texts[0][1].real, texts[0][1].imag)) < 1.5
 
 
 def test_pdf_marks_the_fold_with_a_bracket_along_its_middle() -> None:

@@ -1,0 +1,139 @@
+"""Where a piece's label stands: on the paper, off every line, small only where the piece is small."""
+
+from __future__ import annotations
+
+from importlib.resources import files
+from typing import Final, NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+
+from ..finishing.finish import FinishedPiece
+from ..geometry.flatten import flat_path
+from ..geometry.region import contains
+
+REGULAR, BOLD = "SteadySans", "SteadySansBold"
+TITLE: Final = 0.46
+"""cm: the size of the first line's letters."""
+TEXT: Final = 0.36
+LINE: Final = 0.62
+"""cm from line to line."""
+SIZES: Final = (1.0, 0.8, 0.65, 0.5, 0.4)
+"""A label is made smaller only where it does not fit; below 0.4 nobody reads it on paper."""
+ROOM: Final = 0.15
+"""cm between the label and any line."""
+GRID: Final = 0.5
+"""cm between the places tried."""
+
+_Ends = tuple[NDArray[np.complex128], NDArray[np.complex128]]
+
+
+class Label(NamedTuple):
+    """``at``: where the first line's letters stand, its left end, cm; ``scale`` by which sizes and steps are multiplied."""
+
+    at: complex
+    scale: float
+
+
+def register_fonts() -> None:
+    """Make the shipped fonts known, once: they measure the label for every drawing."""
+    if REGULAR not in pdfmetrics.getRegisteredFontNames():
+        fonts = files("patterncraft.formats") / "fonts"
+        pdfmetrics.registerFont(TTFont(REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
+        pdfmetrics.registerFont(TTFont(BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
+
+
+def label_place(p: FinishedPiece) -> Label:
+    """The place nearest to the upper end of the grainline where the whole label stands inside the sewing line and clear of
+    darts, drawn lines and grain; smaller where nothing else helps, over a line rather than off the paper."""
+    width, height = label_size(p.label)
+    sew = flat_path(p.sew_line, 0.05)
+    outline = _segments(sew)
+    marks = _segments_of(_marked(p), outline)
+    tried = _grid(sew, _beside_grain(p))
+    # A box that no line of the outline crosses lies inside as a whole where its corner does.
+    places = [z for z, inside in zip(tried, contains(p.sew_line.segments, tried), strict=True) if inside]
+    for ends in (marks, outline):
+        for scale in SIZES:
+            place = _first_free(places, width * scale, height * scale, ends)
+            if place is not None:
+                return Label(place + 1j * TITLE * scale, scale)
+    middle = sum(sew[:-1]) / (len(sew) - 1)
+    return Label(middle - SIZES[-1] * complex(width, height) / 2 + 1j * TITLE * SIZES[-1], SIZES[-1])
+
+
+def label_size(lines: tuple[str, ...]) -> tuple[float, float]:
+    """Width and height of a label at full size, cm."""
+    register_fonts()
+    widths = [pdfmetrics.stringWidth(x, BOLD if i == 0 else REGULAR, TITLE if i == 0 else TEXT) for i, x in enumerate(lines)]
+    return max(widths, default=0.0), TITLE + LINE * max(len(lines) - 1, 0) + 0.1
+
+
+def _beside_grain(p: FinishedPiece) -> complex:
+    if p.grain:
+        upper = min((p.grain.start, p.grain.end), key=lambda z: z.imag)
+        lower = p.grain.end if upper == p.grain.start else p.grain.start
+        return upper + 0.8 * (lower - upper) / abs(lower - upper) + 0.6
+    left, top, right, bottom = p.box
+    return complex((left + right) / 2 - 3, (top + bottom) / 2)
+
+
+def _marked(p: FinishedPiece) -> list[list[complex]]:
+    """Everything drawn on the piece that a label should not lie over."""
+    found = [flat_path(x.path, 0.05) for x in p.lines]
+    found += [[x.mouth[0], x.point, x.mouth[1]] for x in p.darts]
+    found += [flat_path(x.outline, 0.05) for x in p.lenses]
+    if p.grain:
+        found.append([p.grain.start, p.grain.end])
+    if p.fold:
+        a, b = p.fold.start, p.fold.end
+        inward = (b - a) / abs(b - a) * 2.0j
+        found.append([a + 0.2 * (b - a), a + 0.2 * (b - a) + inward, a + 0.8 * (b - a) + inward, a + 0.8 * (b - a)])
+    return found
+
+
+def _segments(points: list[complex]) -> _Ends:
+    z = np.array(points)
+    return z[:-1], z[1:]
+
+
+def _segments_of(lines: list[list[complex]], more: _Ends) -> _Ends:
+    parts = [_segments(x) for x in lines] + [more]
+    return np.concatenate([a for a, _ in parts]), np.concatenate([b for _, b in parts])
+
+
+def _grid(sew: list[complex], start: complex) -> list[complex]:
+    """Places for the label's upper left corner, the nearest to ``start`` first."""
+    xs, ys = [z.real for z in sew], [z.imag for z in sew]
+    across, down = np.arange(min(xs), max(xs), GRID), np.arange(min(ys), max(ys), GRID)
+    places = (across[None, :] + 1j * down[:, None]).ravel()
+    order = np.argsort(np.abs(places - start), kind="stable")
+    return [start, *map(complex, places[order])]
+
+
+def _first_free(places: list[complex], width: float, height: float, ends: _Ends) -> complex | None:
+    """The first place where a box of that size crosses no line."""
+    return next((z for z in places if not _is_crossed(z, width, height, ends)), None)
+
+
+def _is_crossed(place: complex, width: float, height: float, ends: _Ends) -> bool:
+    """Whether any line comes into the box, ``ROOM`` around it: each is clipped against its four sides."""
+    a, b = ends
+    low = np.zeros(len(a))
+    high = np.ones(len(a))
+    step = b - a
+    for start, along, least, most in (
+        (a.real, step.real, place.real - ROOM, place.real + width + ROOM),
+        (a.imag, step.imag, place.imag - ROOM, place.imag + height + ROOM),
+    ):
+        with np.errstate(divide="ignore", invalid="ignore"):
+            one, other = (least - start) / along, (most - start) / along
+        level = along == 0
+        within = (start >= least) & (start <= most)
+        one = np.where(level, np.where(within, 0.0, 2.0), one)
+        other = np.where(level, np.where(within, 1.0, 2.0), other)
+        low = np.maximum(low, np.minimum(one, other))
+        high = np.minimum(high, np.maximum(one, other))
+    return bool((low <= high).any())

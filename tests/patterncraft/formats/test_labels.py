@@ -1,0 +1,85 @@
+"""Labels: on the paper, legible, clear of every line. Widths by Pillow, places by shapely, all read back from the SVG."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from pathlib import Path
+from xml.etree import ElementTree
+
+import pytest
+import shapely
+from PIL import ImageFont
+from shapely.geometry.base import BaseGeometry
+
+from patterncraft import formats
+from patterncraft.drafting.schools import SCHOOLS
+from patterncraft.finishing.finish import FinishedPiece, finish
+from patterncraft.formats.layout import lay_side_by_side
+from patterncraft.formats.svg import pattern_svg
+from patterncraft.geometry.path import straight
+from patterncraft.house import HouseRules
+from patterncraft.paper.edge import Edge
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
+from tests.conftest import draft_by
+from tests.rich import RICH
+from tests.samples import WHOLE, square
+from tests.travel import region, stroke
+
+RULES = HouseRules()
+SVG = "{http://www.w3.org/2000/svg}"
+FONTS = Path(str(formats.__path__[0])) / "fonts"
+
+
+def _small_pieces() -> dict[str, Pattern]:
+    """Pieces on which a label of four lines has little room, or none."""
+    corners = [0j, 16 + 0j, 16 + 2.5j, 2.5j]
+    sides = zip(("top", "right", "bottom", "left"), corners, corners[1:] + corners[:1], strict=True)
+    strip = Piece("strip", tuple(Edge(name, "seam", straight(a, b)) for name, a, b in sides))
+    return {
+        "bodice": RICH["bodice"](),
+        "cut bodice": RICH["cut bodice"](),
+        "strip": Pattern((strip,)),
+        "patch": Pattern((square(3.0, "patch"),)),
+        **{name: draft_by(name, WHOLE).pattern for name in SCHOOLS},
+    }
+
+
+def _lines_over(f: FinishedPiece) -> BaseGeometry:
+    """What a label must keep clear of, as shapely's lines."""
+    found = [stroke(x.path) for x in f.lines] + [stroke(x.outline) for x in f.lenses]
+    found += [shapely.LineString([(z.real, z.imag) for z in (d.mouth[0], d.point, d.mouth[1])]) for d in f.darts]
+    if f.grain:
+        found.append(shapely.LineString([(f.grain.start.real, f.grain.start.imag), (f.grain.end.real, f.grain.end.imag)]))
+    return shapely.union_all(found)
+
+
+@pytest.mark.parametrize("name", _small_pieces())
+def test_labels_stand_on_the_paper_clear_of_every_line_and_small_only_where_they_must(name: str) -> None:
+    """Letters measured by Pillow with the shipped fonts, at the places and sizes read back from the SVG."""
+    pattern = _small_pieces()[name]
+    fonts = FONTS
+    finished = {f.name: f for f in finish(pattern, RULES, "The choir's winter bodice · A singer")}
+    root = ElementTree.fromstring(pattern_svg(tuple(finished.values()), "Labels"))
+    shifts = {p.name: shift + 1 + 1j for p, shift in lay_side_by_side(tuple(finished.values())).pieces}
+    for key, shift in shifts.items():
+        group = next(g for g in root.iter(f"{SVG}g") if g.attrib.get("id") == key.replace(" ", "-"))
+        texts = [
+            (t.text or "", complex(float(t.attrib["x"]), float(t.attrib["y"])) - shift, float(t.attrib["font-size"]))
+            for t in group.iter(f"{SVG}text")
+        ]
+        assert [t for t, _, _ in texts] == list(finished[key].label)
+        boxes = []
+        for i, (text, at, size) in enumerate(texts):
+            font = ImageFont.truetype(str(fonts / f"SourceSans3-{'Regular' if i else 'Semibold'}.ttf"), 100)
+            boxes.append(shapely.box(at.real, at.imag - 0.7 * size, at.real + font.getlength(text) * size / 100, at.imag))
+        label = shapely.union_all(boxes)
+        sewn = region(finished[key].sew_line)
+        assert sewn.buffer(1e-3).covers(label), f"the label of {key} runs off by {label.difference(sewn).area:.2f} cm²"
+        scale = texts[0][2] / 0.46
+        if scale > 0.41:
+            assert not label.intersects(_lines_over(finished[key])), f"the label of {key} lies over a line"
+        if sewn.buffer(-4).area > 20:
+            assert scale == pytest.approx(1.0, abs=0.001), f"small letters on the {key}, where there is room"
+        steps = [b[1] - a[1] for a, b in pairwise(texts)]
+        assert steps == pytest.approx([0.62j * scale] * len(steps), abs=2e-4), "line under line"
