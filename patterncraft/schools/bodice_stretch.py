@@ -124,7 +124,7 @@ def _half(c: Chart, s: Settings, piece: str, pencil: Construction) -> tuple[Piec
     )
     lines = (
         DrawnLine("chest", straight(complex(0, chest), underarm)),
-        DrawnLine("waist", straight(complex(0, waist), complex(quarter * 0.9, waist))),
+        DrawnLine("waist", straight(complex(0, waist), complex(_waist_width(c, s, quarter), waist))),
     )
     grain = Grain(complex(quarter * 0.4, chest), complex(quarter * 0.4, hem - 6))
     return Piece(piece, outline, lines=lines, grain=grain, cut=CutPlan(1, on_fold=True, mirrored=False)), armhole
@@ -134,6 +134,12 @@ def _side(c: Chart, s: Settings, quarter: float, chest: float, waist: float, hem
     underarm = complex(quarter, chest)
     if s.shape == "straight":
         return straight(underarm, complex(quarter, hem))
-    at_waist = (c["waist_girth"] - s.less) / 4 if "waist_girth" in c else quarter - 2
     at_hip = (c["hip_girth"] - s.less) / 4 if "hip_girth" in c else quarter + 1
-    return waisted(underarm, chest + 2, complex(max(at_waist, quarter - 6), waist), complex(at_hip, hem))
+    return waisted(underarm, chest + 2, complex(_waist_width(c, s, quarter), waist), complex(at_hip, hem))
+
+
+def _waist_width(c: Chart, s: Settings, quarter: float) -> float:
+    """How far the side stands out at the waist, cm: in by at most 6, since a stretch cloth is not to be shaped by darts."""
+    if s.shape == "straight":
+        return quarter
+    return max((c["waist_girth"] - s.less) / 4 if "waist_girth" in c else quarter - 2, quarter - 6)
