@@ -26,7 +26,13 @@ from tests.sequences import random_start, random_step
 
 RULES = HouseRules()
 PICTURES = Path(__file__).resolve().parents[1] / "var" / "failures"
+MUTANTS = os.environ.get("HYPOTHESIS_PROFILE") == "mutants"
 StepMaker = Callable[[random.Random, Pattern], dict[str, Any]]
+
+
+def examples(count: int) -> int:
+    """So many; a quarter of them where every single fault of the code is held against them."""
+    return max(count // 4, 10) if MUTANTS else count
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Iterable
-from typing import Any
+from typing import Any, get_args
 
 import pytest
 import shapely
@@ -18,6 +18,7 @@ from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Outcome
 from patterncraft.moves.registry import MOVES
+from patterncraft.paper.edge import EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.working import Sum
@@ -26,6 +27,9 @@ from tests.travel import stroke
 
 FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 QUOTED = re.compile(r"“[^”]*”")
+KINDS = set(get_args(EdgeKind))
+PLACES = ("from", "down", "fraction", "distance", "mark", "edge", "dart", "level", "at")
+"""What a place is given by: a refusal may name it instead of the parameter it fills."""
 HAIR = 0.01
 """cm by which lengths along the paper may differ after an act: what was taped with a hair between."""
 
@@ -95,7 +99,11 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
     if any(p.grain for p in old):
         assert all(p.grain for p in new), "a piece has no grain any more"
     assert {p.cut.cloth for p in new} <= {p.cut.cloth for p in old}, "a piece changed its cloth"
+    order = [(n.seam, n.name) for n in before.notches]
+    carried = [x for x in ((n.seam, n.name) for n in after.notches) if x in order]
+    assert carried == [x for x in order if x in carried], "the notches are out of order"
     for p in new:
+        assert {e.kind for e in p.outline} <= KINDS, f"{p.name} has edges of a kind that is none"
         shape = polygon(p)
         assert shape.area == pytest.approx(p.area, abs=0.05 + 1e-4 * p.area), f"{p.name} lies on itself"
         for m in p.marks:
@@ -131,7 +139,12 @@ def _point(z: complex) -> Any:
 
 def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[Any, Pattern, HouseRules], Outcome]:
     def checked(self: Move, pattern: Pattern, rules: HouseRules) -> Outcome:
-        outcome = apply(self, pattern, rules)
+        try:
+            outcome = apply(self, pattern, rules)
+        except PatternError as refused:
+            field = refused.field.partition(".")[0]
+            assert field in ("", *PLACES, *self.__class__.model_fields), f"{self.move} has no {field!r}: {refused.message!r}"
+            raise
         assert_kept(self, pattern, outcome.pattern)
         return outcome
 

@@ -116,7 +116,8 @@ def step_through(style: Style, version: int, by: int) -> Style:
         fresh = at_version(style, version)
         target = fresh.cursor + by
         if target < 0 or (by > 0 and not fresh.edits.filter(number=target).exists()):
-            raise MoveRefused("there is nothing to undo." if by < 0 else "there is nothing to redo.")
+            words = "there is nothing to undo." if by < 0 else "there is nothing to redo."
+            raise MoveRefused(words, fresh.name, "Go on from here.")
         kept = fresh.edits.filter(number=target).values_list("pins", flat=True).first()
         if kept:
             pin(fresh, tuple((str(role), int(i)) for role, i in kept))

@@ -39,6 +39,15 @@ def test_every_piece_is_closed_simple_and_runs_clockwise(block: Block) -> None:
         assert crossing_edges(p) is None, p.name
         assert p.area > 0, p.name
         assert set(p.edge_names) <= NAMES, p.name
+        for e in p.outline:
+            fits = (
+                ("fold", "seam")
+                if e.name.startswith("centre")
+                else ("hem", "fold")
+                if "hem" in e.name
+                else ("seam", "fold", "opening")
+            )
+            assert e.kind in fits or e.kind == "dart", f"{p.name}: the {e.name} is a {e.kind}"
         assert p.grain, p.name
 
 
