@@ -15,13 +15,14 @@ from patterncraft.paper.edge import Edge
 from patterncraft.paper.follow import lay_down, take_up
 from patterncraft.paper.join import healed
 from patterncraft.paper.nearest import nearest_on
-from patterncraft.paper.part import open_corner, part
+from patterncraft.paper.part import open_corner, part, runs_inside
 from patterncraft.paper.patches import Lobes, area_inside
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Mark, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.paper.sewn import spot_along, starts_at_end
 from patterncraft.paper.sides import Leg, NewSide
+from patterncraft.paper.sound import crossing_edges
 from tests.rich import rich_bodice, worked
 from tests.samples import ARMHOLE, S_CURVE, square
 
@@ -196,3 +197,26 @@ def test_lobes_of_a_comb_are_told_apart_each_on_its_side() -> None:
     assert lobes.added_area == pytest.approx(9.0, abs=1e-3)
     assert lobes.cut_area == pytest.approx(3.0, abs=1e-3)
     assert sorted(area_inside([p], [*p.segments]) for p in lobes.added) == pytest.approx([2.0, 3.0, 4.0], abs=1e-3)
+
+
+def _sheet(*corners: complex) -> Piece:
+    ends = [*corners[1:], corners[0]]
+    return Piece(
+        "sheet", tuple(Edge(f"edge {k}", "seam", straight(a, b)) for k, (a, b) in enumerate(zip(corners, ends, strict=True)))
+    )
+
+
+@pytest.mark.parametrize(("tip", "crosses"), [(0.02, False), (-0.02, True), (-0.0005, True)])
+def test_a_point_that_runs_over_the_other_edge_by_a_hair_is_seen(tip: float, crosses: bool) -> None:
+    """A centimetre of paper with a notch from below whose tip stays short of the upper edge, or runs over it by 0.2 mm."""
+    piece = _sheet(0j, 1 + 0j, 1 + 1j, 0.6 + 1j, complex(0.5, tip), 0.4 + 1j, 1j)
+    assert (crossing_edges(piece) is not None) is crosses
+
+
+@pytest.mark.parametrize("at", [0.3, 0.05, 5.0, 9.7])
+def test_a_slot_near_either_end_of_a_cut_is_in_its_way(at: float) -> None:
+    """A slot of 0.4 mm, cut in from above, lies across a straight cut from the left edge to the right one."""
+    slot = [complex(at - 0.02, 0), complex(at - 0.02, 6), complex(at + 0.02, 6), complex(at + 0.02, 0)]
+    piece = _sheet(0j, *slot, 10 + 0j, 10 + 10j, 10j)
+    assert not runs_inside(piece, 0 + 5j, 10 + 5j)
+    assert runs_inside(piece, 0 + 7j, 10 + 7j), "below the slot the way is free"
