@@ -21,12 +21,15 @@ from patterncraft.moves.registry import MOVES
 from patterncraft.paper.edge import EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
-from patterncraft.working import Sum
+from patterncraft.paper.seam import RuleKind
+from patterncraft.working import Kind, Sum
 from tests.samples import polygon
 from tests.travel import stroke
 
 FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 QUOTED = re.compile(r"“[^”]*”")
+RULES = get_args(RuleKind)
+QUANTITIES = get_args(Kind)
 KINDS = set(get_args(EdgeKind))
 PLACES = ("from", "down", "fraction", "distance", "mark", "edge", "dart", "level", "at")
 """What a place is given by: a refusal may name it instead of the parameter it fills."""
@@ -65,6 +68,7 @@ def assert_readable(line: Sum) -> None:
     assert isinstance(line.formula, str), f"the formula is {line.formula!r}"
     assert line.formula.count("{}") == len(line.terms), f"{line.formula!r} for {len(line.terms)} terms"
     assert "XX" not in line.formula, line.formula
+    assert all(q.kind in QUANTITIES for q in (*line.terms, *([line.result] if line.result else [])))
     assert line.note or line.result is not None or line.terms, f"the sum {line.label!r} says nothing"
     line.spoken("in")
 
@@ -99,6 +103,9 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
     if any(p.grain for p in old):
         assert all(p.grain for p in new), "a piece has no grain any more"
     assert {p.cut.cloth for p in new} <= {p.cut.cloth for p in old}, "a piece changed its cloth"
+    for rule in (r for s in after.seams for r in (s.rule, *(x.rule for x in s.rules))):
+        assert rule.kind in RULES, rule
+        assert rule.longer in ("a", "b"), rule
     order = [(n.seam, n.name) for n in before.notches]
     carried = [x for x in ((n.seam, n.name) for n in after.notches) if x in order]
     assert carried == [x for x in order if x in carried], "the notches are out of order"
@@ -145,6 +152,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
             field = refused.field.partition(".")[0]
             assert field in ("", *PLACES, *self.__class__.model_fields), f"{self.move} has no {field!r}: {refused.message!r}"
             raise
+        assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
         return outcome
 

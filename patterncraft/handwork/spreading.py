@@ -20,7 +20,6 @@ from ..paper.join import join
 from ..paper.part import part
 from ..paper.piece import Piece
 from ..paper.sewn import Spot
-from ..paper.trace import stretched
 from ..tolerances import CLOSE
 from .centre import centre_length, paper_point, with_grain_of
 from .cutting import open_corners
@@ -182,16 +181,16 @@ def _moved_start(e: Edge, z: complex) -> Edge:
         return replace(e, path=_similar(old, old.start, z, old.end))
     path = _similar(old, old.start, z, old.end)
     rest = e.cut_at(min(max(old.length - path.length, 1e-6), old.length - 1e-6))[1] if path.length < old.length else e
-    return Edge(e.name, e.kind, path, e.cut, stretched(rest.trace, path.length))
+    return rest.redrawn(path)
 
 
 def _moved_end(e: Edge, z: complex) -> Edge:
     old = e.path
     path = _similar(old, old.end, z, old.start)
     if abs(z - old.end) <= CLOSE or path.length >= old.length:
-        return Edge(e.name, e.kind, path, e.cut, stretched(e.trace, path.length))
+        return e.redrawn(path)
     rest = e.cut_at(min(max(path.length, 1e-6), old.length - 1e-6))[0]
-    return Edge(e.name, e.kind, path, e.cut, stretched(rest.trace, path.length))
+    return rest.redrawn(path)
 
 
 def _similar(path: Path, moving: complex, to: complex, fixed: complex) -> Path:

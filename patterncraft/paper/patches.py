@@ -100,17 +100,14 @@ def _area(ring: Ring) -> float:
 def _inner_point(ring: Ring) -> complex:
     """A point inside: the middle of the longest chord level with a corner's neighbourhood."""
     ys = sorted({y for _, y in ring})
-    gap = max(pairwise(ys), key=lambda g: g[1] - g[0]) if len(ys) > 1 else (ys[0], ys[0])
+    gap = max(pairwise(ys), key=lambda g: g[1] - g[0])
     level = 0.5 * (gap[0] + gap[1])
     hits = sorted(
         a[0] + (b[0] - a[0]) * (level - a[1]) / (b[1] - a[1])
         for a, b in pairwise([*ring, ring[0]])
         if (a[1] <= level < b[1]) or (b[1] <= level < a[1])
     )
-    pairs = list(zip(hits[::2], hits[1::2], strict=False))
-    if not pairs:
-        return complex(*ring[0])
-    left, right = max(pairs, key=lambda p: p[1] - p[0])
+    left, right = max(zip(hits[::2], hits[1::2], strict=True), key=lambda p: p[1] - p[0])
     return complex(0.5 * (left + right), level)
 
 

@@ -58,13 +58,15 @@ class Pattern:
 
     def on_side(self, side: tuple[Stretch, ...], at: float) -> SidePlace:
         """The place ``at`` cm along a side from its start, clamped to the side."""
-        for k, s in enumerate(side):
-            piece = self.piece(s.piece)
-            own = sewn_length(piece, s.edge, s.run)
-            if at <= own + SNAP or k == len(side) - 1:
-                return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start, s.run), s.run))
+        *before, s = side
+        for k, stretch in enumerate(before):
+            own = sewn_length(self.piece(stretch.piece), stretch.edge, stretch.run)
+            if at <= own + SNAP:
+                s = side[k]
+                break
             at -= own
-        raise no_such("side", "", [])
+        piece = self.piece(s.piece)
+        return SidePlace(piece, spot_along(piece, s.edge, at, starts_at_end(piece, s.edge, s.start, s.run), s.run))
 
     def placed_notches(self, piece: str) -> list[PlacedNotch]:
         """Every notch that lies on a piece, found on its paper, in the seams' order."""

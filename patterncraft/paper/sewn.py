@@ -124,22 +124,20 @@ def spot_along(piece: Piece, name: str, distance: float, from_end: bool = False,
     own_run = run_of(piece, name, run)
     if from_end:
         distance = sum(piece.outline[i].length for i in own_run) - distance
-    for i in own_run:
-        own = piece.outline[i].length
-        if distance <= own + SNAP or i == own_run[-1]:
-            return Spot(i, min(max(distance, 0.0), own))
+    *before, i = own_run
+    for part in before:
+        own = piece.outline[part].length
+        if distance <= own + SNAP:
+            i = part
+            break
         distance -= own
-    raise AssertionError("an edge has at least one part")
+    return Spot(i, min(max(distance, 0.0), piece.outline[i].length))
 
 
 def distance_of(piece: Piece, spot: Spot) -> float:
     """cm along the run it lies on from its start to the spot: the inverse of ``spot_along``."""
-    total = 0.0
-    for i in run_of(piece, piece.outline[spot.edge].name, run_holding(piece, spot.edge)):
-        if i == spot.edge:
-            return total + spot.along
-        total += piece.outline[i].length
-    raise AssertionError("a spot lies on an edge of the outline")
+    run = run_of(piece, piece.outline[spot.edge].name, run_holding(piece, spot.edge))
+    return sum(piece.outline[i].length for i in run[: run.index(spot.edge)]) + spot.along
 
 
 def point_of(piece: Piece, spot: Spot) -> complex:

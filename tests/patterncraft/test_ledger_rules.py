@@ -6,9 +6,12 @@ from dataclasses import replace
 
 import pytest
 
+from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
+from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import DartRule, Piece
 from patterncraft.paper.seam import IntervalRule, Notch, RuleKind, Seam, SeamRule, Stretch
 from tests.samples import square
 
@@ -143,3 +146,25 @@ def test_a_promise_turned_round_is_the_same_promise(kind: RuleKind) -> None:
     for a, b in ((10.0, 10.0), (15.0, 10.0), (10.8, 10.0), (9.0, 10.0)):
         there, back = promise(a, b, rule), promise(b, a, rule.turned())
         assert there.over == pytest.approx(-back.over)
+
+
+@pytest.mark.parametrize(
+    ("longer", "kept"), [(0.0, True), (0.049, True), (0.051, False), (0.3, False), (-0.049, True), (-0.051, False)]
+)
+def test_a_darts_legs_are_alike_within_the_sewing_tolerance(longer: float, kept: bool) -> None:
+    """A dart 5 cm deep in the top of a square, its second leg longer by so much (Pythagoras)."""
+    depth, half = 5.0, 1.0
+    leg = (depth**2 + half**2) ** 0.5
+    rise = (leg + longer) ** 2 - half**2
+    corners = [0j, 4 + 0j, 5 + 5j, complex(6, depth - rise**0.5), 10 + 0j, 10 + 10j, 10j]
+    names = ["top", "top dart", "top dart", "top", "right", "bottom", "left"]
+    edges = tuple(
+        Edge(n, "dart" if "dart" in n else "seam", straight(a, b))
+        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
+    )
+    sheet = Piece("sheet", edges, (DartRule("top dart", 1.0),))
+    (legs,) = [p for p in ledger(Pattern((sheet,)), RULES) if p.kind == "legs"]
+    assert (legs.length_a, legs.length_b) == (pytest.approx(leg), pytest.approx(leg + longer))
+    assert legs.kept is kept
+    assert legs.cure == ("" if kept else f"One leg is {abs(longer):.2f} cm longer: true the mouth.")
+    assert legs.over == (0.0 if kept else pytest.approx(-longer))

@@ -73,6 +73,18 @@ def test_muted_step_is_kept_and_left_out(bodice: Pattern, rules: HouseRules) -> 
     assert done.done[0].working == ()
 
 
+def test_a_step_muted_and_heard_again_is_remembered_as_what_it_is(bodice: Pattern, rules: HouseRules) -> None:
+    remembered = Replayer()
+    heard, muted = (read_steps([{**STEPS[0], "muted": m}, *STEPS[1:]]) for m in (False, True))
+    for steps in (heard, muted, heard, muted):
+        told, wanted = remembered("b", bodice, steps, rules), replay(bodice, steps, rules)
+        assert told.pattern == wanted.pattern
+        assert (told.stopped is None) == (wanted.stopped is None)
+    alone = [read_steps([{**STEPS[0], "muted": m}]) for m in (False, True)]
+    assert remembered("b", bodice, alone[0], rules).pattern != bodice
+    assert remembered("b", bodice, alone[1], rules).pattern == bodice
+
+
 def test_style_recuts_itself_on_every_figure(any_bodice: Pattern, rules: HouseRules) -> None:
     done = replay(any_bodice, read_steps(STEPS), rules)
     assert done.stopped is None

@@ -11,7 +11,7 @@ from annotated_types import Ge, Gt, Le, Lt
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Parameter, parameter
 from patterncraft.moves.overlap import Overlap
-from patterncraft.moves.registry import MOVES, read_steps
+from patterncraft.moves.registry import MOVES, read_steps, step_json
 from patterncraft.moves.rotate_dart import RotateDart
 from patterncraft.paper.dart import find_dart
 from patterncraft.paper.pattern import Pattern
@@ -57,10 +57,22 @@ def test_a_forms_parameters_are_those_a_step_is_read_by() -> None:
 def test_choices_of_a_slot_are_those_a_step_may_have() -> None:
     for kind in MOVES.values():
         for slot in kind.slots():
+            assert slot.optional in (True, False)
+            assert (len(slot.choices) > 1) == (slot.pick == "choice"), slot.name
             for value, words in slot.choices:
                 assert words
                 accepted = [f for f in slot.fields if _takes(kind, f, value)]
                 assert accepted, f"{kind.title}: {value!r} is offered for {slot.name} and no parameter takes it"
+
+
+def test_a_step_is_written_as_what_was_set_and_nothing_else() -> None:
+    for step in (
+        ROTATE,
+        ROTATE | {"share": 0.5, "note": "as fitted"},
+        SPREAD | {"opening": 2.0, "hinge": "none"},
+        ROTATE | {"muted": True},
+    ):
+        assert step_json(read_steps([step])[0]) == step
 
 
 def _takes(kind: type[Move], field: str, value: str) -> bool:
