@@ -13,7 +13,7 @@ from typing import Any, get_args
 import pytest
 import shapely
 
-from patterncraft.errors import BadPlace, MoveRefused, PatternError
+from patterncraft.errors import BadFile, BadPlace, MoveRefused, PatternError
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Outcome
@@ -57,7 +57,7 @@ def assert_whole(refusal: PatternError) -> None:
         assert refusal.cure.endswith("."), f"no sentence: {refusal.cure!r}"
     assert isinstance(refusal.field, str), f"the field is {refusal.field!r}"
     assert FIELD.fullmatch(refusal.field), f"no such field: {refusal.field!r}"
-    if isinstance(refusal, BadPlace | MoveRefused):
+    if isinstance(refusal, BadPlace | MoveRefused | BadFile):
         assert refusal.cure, f"no cure: {refusal.message!r}"
 
 

@@ -83,14 +83,14 @@ def read_file(data: bytes, kind: type[F], where: str = "") -> F:
     if not isinstance(raw, dict) or raw.get("format") != "steady-shear":
         raise BadFile("this is not a Steady Shear file.", where, 'It begins with {"format": "steady-shear"}.')
     if raw.get("version") != 1:
-        raise BadFile(f"the file is of version {str(raw.get('version'))[:20]}, this reader knows version 1.", where)
+        raise BadFile(f"the file is of version {str(raw.get('version'))[:20]}, this reader knows version 1.", where, "Take it to a newer Steady Shear.")
     if raw.get("kind") != wanted:
         raise BadFile(f"this file holds {_a(raw.get('kind'))}, here {_a(wanted)} is wanted.", where, "Choose another file.")
     try:
         return kind.model_validate(raw)
     except ValidationError as e:
         message, field = first_fault(e)
-        raise BadFile(message, where, f"Look at {field}." if field else "", field) from None
+        raise BadFile(message, where, f"Look at {field}." if field else "Look at the file's outermost braces.", field) from None
 
 
 def _a(kind: object) -> str:
@@ -102,7 +102,7 @@ def read_json(data: bytes, where: str = "") -> Any:
     if len(data) > LARGEST:
         raise BadFile(f"the file has {len(data) / 1048576:.0f} MB; 10 MB is the most that is read.", where, "Split it.")
     if _depth(data) > DEEPEST:
-        raise BadFile("the file is nested deeper than any pattern.", where)
+        raise BadFile("the file is nested deeper than any pattern.", where, "Choose a file that was written by Steady Shear.")
 
     def whole(text: str) -> int:
         if len(text) > DIGITS:
@@ -110,7 +110,7 @@ def read_json(data: bytes, where: str = "") -> Any:
         return int(text)
 
     def not_finite(text: str) -> NoReturn:
-        raise BadFile(f"{text} is not a number a tape can show.", where)
+        raise BadFile(f"{text} is not a number a tape can show.", where, "Look for it, and give it in cm.")
 
     try:
         return json.loads(data.decode("utf-8"), parse_constant=not_finite, parse_int=whole)
@@ -355,7 +355,7 @@ def _side(side: list[list[str]], where: str) -> tuple[Stretch, ...]:
 def _stretch(words: list[str], where: str) -> Stretch:
     """[piece, edge], [piece, edge, from], or with the number of the edge's part behind it, counted from 1."""
     if len(words) not in (2, 3, 4) or (len(words) == 4 and not words[3].isdigit()):
-        raise BadFile("a seam's side lists [piece, edge], [piece, edge, from] or [piece, edge, from, part].", where)
+        raise BadFile("a seam's side lists [piece, edge], [piece, edge, from] or [piece, edge, from, part].", where, "Write it so.")
     start = words[2] if len(words) > 2 else ""
     return Stretch(words[0], words[1], start, max(int(words[3]), 1) - 1 if len(words) > 3 else 0)
 

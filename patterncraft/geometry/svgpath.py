@@ -43,7 +43,7 @@ def from_svg(text: str, where: str = "") -> Path:
     command, segments, here, first = "", list[Segment](), 0j, 0j
     for name, args in _commands(text, where):
         if (name == "M") != (command == ""):
-            raise BadFile("a path starts with one M and has no other.", where)
+            raise BadFile("a path starts with one M and has no other.", where, "Begin it with M, and draw on with L or C.")
         points = [complex(args[i], args[i + 1]) for i in range(0, len(args), 2)]
         if name == "M":
             first = here = points[0]
@@ -70,9 +70,9 @@ def _commands(text: str, where: str) -> list[tuple[str, list[float]]]:
         elif digits:
             value = float(digits)
             if not commands or not isfinite(value) or abs(value) > HUGE:
-                raise BadFile("a coordinate is not a number within ten metres.", where)
+                raise BadFile("a coordinate is not a number within ten metres.", where, "Give it in cm.")
             commands[-1][1].append(value)
     for letter, args in commands:
         if len(args) != _COUNT[letter]:
-            raise BadFile(f"{letter} takes {_COUNT[letter]} numbers, here it has {len(args)}.", where)
+            raise BadFile(f"{letter} takes {_COUNT[letter]} numbers, here it has {len(args)}.", where, "Give each point as x y.")
     return commands

@@ -57,7 +57,7 @@ def chart_from_csv(data: bytes, unit: Unit, where: str = "") -> tuple[dict[str, 
         try:
             chart[key] = checked(key, parse_length(row["value"], _unit(row, unit, number, where), MEASURES[key].title))
         except BadMeasure as e:
-            raise BadFile(f"row {number}: {e}", where) from None
+            raise BadFile(f"row {number}: {e}", where, "Mend that row, or leave it out.") from None
         if row.get("estimated"):
             estimates.add(key)
     if not chart:

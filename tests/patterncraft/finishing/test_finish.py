@@ -6,19 +6,23 @@ import pytest
 import shapely
 
 from patterncraft.finishing.dart_mouth import folds_to_first, mouth_shape
-from patterncraft.finishing.finish import FinishedPiece, finish, lies_on_fold
+from patterncraft.finishing.finish import FinishedPiece, cut_words, finish, lies_on_fold
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.segment import derivative_at, point_at
 from patterncraft.geometry.transform import turn_over
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
 from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import DartRule, Piece
+from patterncraft.paper.piece import CutPlan, DartRule, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.replay import replay
-from tests.samples import square
+from tests.conftest import draft_by
+from tests.samples import WHOLE, square
+
+RULES = HouseRules()
 
 
 def shape(p: FinishedPiece) -> shapely.Polygon:
@@ -203,3 +207,54 @@ def test_a_double_notch_is_two_snips_a_rules_gap_apart_and_stays_on_its_edge(gap
     )
     assert {round(n.inner.imag, 9) for n in done.notches} == {0.0}
     assert {round(n.outer.imag, 6) for n in done.notches} == {-HouseRules().allowances.seam}
+
+
+def test_how_a_piece_is_cut_is_said_by_its_plan() -> None:
+    sheet = square(10)
+    for plan, words in (
+        (CutPlan(1, False, False), "cut 1"),
+        (CutPlan(6, False, False), "cut 6"),
+        (CutPlan(2, False, True), "cut 2, a pair"),
+        (CutPlan(4, False, True), "cut 4, a pair"),
+    ):
+        assert cut_words(replace(sheet, cut=plan)) == words
+    fold = replace(sheet, outline=tuple(replace(e, kind="fold") if e.name == "left" else e for e in sheet.outline))
+    assert cut_words(replace(fold, cut=CutPlan(1, True, False))) == "cut 1 on the fold"
+    assert cut_words(replace(fold, cut=CutPlan(2, True, False))) == "cut 2 on the fold"
+    assert cut_words(replace(sheet, cut=CutPlan(1, True, False))) == "cut 2, a pair", "without a fold it cannot be cut on one"
+
+
+@pytest.mark.parametrize("school", ["bodice-direct", "bodice-half-sheet", "bodice-shoulder-dart", "skirt"])
+def test_a_darts_mouth_folded_shut_lies_under_its_neighbours_cut_line(school: str) -> None:
+    """The cloth of a pressed dart is cut along the edge it lies under: its allowance, folded with it, is the neighbour's own.
+    (Where the mouth is hollow, its inmost point lies farther than the allowance from the cut line: both parallels meet there.)
+    """
+    pattern = draft_by(school, WHOLE).pattern
+    checked = 0
+    for f in finish(pattern, RULES):
+        piece = pattern.piece(f.name)
+        ring = shapely.LinearRing([(z.real, z.imag) for z in f.cut_line])
+        for dart in darts_of(piece):
+            mouth = mouth_shape(piece, dart)
+            if len(mouth.segments) < 2:
+                continue
+            own = next(e for e in f.edges if e.path.start == mouth.start and e.path.end == mouth.end)
+            assert own.kind == "seam"
+            assert own.allowance == RULES.allowances.for_edge(dart.mouth_edge, "seam")
+            first = folds_to_first(piece, dart)
+            corner = dart.mouth[0] if first else dart.mouth[1]
+            by = turn_over(dart.sewn_point, corner)
+            half = mouth.segments[0] if first else mouth.segments[-1]
+            neighbour = piece.outline[(dart.vertex - 2) if first else (dart.vertex + 1) % len(piece.outline)]
+            under = shapely.LineString([(z.real, z.imag) for z in flat_path(neighbour.path, 0.001)])
+            for t in (0.25, 0.5, 0.75):
+                z = point_at(half, t)
+                way = derivative_at(half, t)
+                over = by.point(z)
+                if under.distance(shapely.Point(over.real, over.imag)) < 0.005:
+                    checked += 1
+                    out = z - 1j * way / abs(way) * own.allowance
+                    assert ring.distance(shapely.Point(out.real, out.imag)) < 0.01, (
+                        f"{f.name} {dart.name}: not parallel at {own.allowance}"
+                    )
+    assert checked > 2

@@ -5,6 +5,7 @@ import shapely
 
 from patterncraft.drafting.rounding import Rounding
 from patterncraft.errors import BadSetting
+from patterncraft.geometry.segment import point_at
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import sewn_length
@@ -111,3 +112,18 @@ def test_rounding_is_told_times_its_multiplicity() -> None:
     assert (r.rounded, r.change, r.whole) == pytest.approx((5.75, -0.1, -2.4))
     assert r.sum().spoken("cm") == "(5.75 − 5.85) × 24 = -2.4 cm"
     assert Rounding("", 5.85, 0, 24).whole == 0
+
+
+@pytest.mark.parametrize("bulge", [0.0, 0.5, 1.0])
+def test_the_side_bulges_outward_from_waist_to_hip_by_what_is_asked(bulge: float) -> None:
+    """Half-way between waist and hip it stands outside the straight line by the bulge (or a little more, where it has to reach
+    the hip upright), never inside it."""
+    for piece in draft_by("skirt", WHOLE, bulge=bulge).pattern.pieces:
+        side = next(e.path for e in piece.outline if e.name == "side")
+        upper = side.segments[0]
+        chord = upper[-1] - upper[0]
+        outward = chord / abs(chord) * (-1j if chord.imag > 0 else 1j)
+        stands = [((point_at(upper, k / 20) - upper[0]) * outward.conjugate()).real for k in range(1, 20)]
+        assert min(stands) > -1e-6, f"{piece.name}: the side runs {-min(stands):.2f} inside"
+        assert stands[9] >= bulge - 0.02
+        assert stands[9] <= max(bulge, 0.75) + 0.05
