@@ -2,45 +2,28 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from math import asin
 from math import degrees as to_degrees
-from typing import ClassVar, Literal, NamedTuple, Self
+from typing import ClassVar, Literal, Self
 
 from pydantic import model_validator
 
-from ..errors import BadPlace, MoveRefused
-from ..geometry.path import straight
-from ..handwork.closing import swung_shut
+from ..errors import MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
+from ..handwork.rotating import Target, spot_for, target_of, turned_into
 from ..house import HouseRules
 from ..paper.dart import Dart, chord, darts_of, find_dart
-from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
-from ..paper.part import open_corner, part, runs_inside, unhook
 from ..paper.pattern import Pattern
-from ..paper.piece import DartRule, Piece
-from ..paper.sewn import point_of
+from ..paper.piece import Piece
 from ..paper.sound import assert_sound
-from ..places.place import DartPlace, Place, on_edge
-from ..tolerances import CLOSE
+from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, degrees, length, note, notes
 from .move import Example, Group, Handle, Move, Outcome, slot_field
 
-NEW = "the new dart"
 WIDEST = 60.0
 """Degrees; above this a dart makes a cone that no pressing flattens (common practice, no source)."""
-
-
-class Halves(NamedTuple):
-    """The piece taken apart at the pivot. ``ahead`` begins with the dart's leg out, ``behind`` ends
-    with its leg in; ``pivot_*`` are the corners of each at the pivot."""
-
-    ahead: Piece
-    pivot_ahead: int
-    behind: Piece
-    pivot_behind: int
 
 
 class RotateDart(Move):
@@ -95,20 +78,11 @@ class RotateDart(Move):
                 "dart",
             )
         dart = find_dart(before, self.dart)
-        if isinstance(self.to, DartPlace):
-            target = find_dart(before, self.to.dart)
-            halves, radius, held = _between(before, dart, target), target.leg_in.length, abs(target.angle)
-        else:
-            halves, radius = _slashed(pattern, before, dart, self.to)
-            held = 0.0
-        angle = self._angle(dart, radius, held)
-        after = swung_shut(*halves, dart, angle)
-        to_edge = ""
-        if not isinstance(self.to, DartPlace):
-            to_edge = before.outline[on_edge(self.to, before, pattern, "to").edge].name
-            after = _named(after, to_edge, rules)
+        target = target_of(before, dart, spot_for(self.to, before, pattern, "to"), self.to.words(before, "cm"), "to")
+        angle = self._angle(dart, target.radius, target.held)
+        after = turned_into(target, dart, angle, rules)
         followed = lay_down(hand, [assert_sound(after)])
-        return Outcome(followed.pattern, self._working(before, after, dart, angle, radius, held, to_edge) + notes(followed.told))
+        return Outcome(followed.pattern, self._working(before, after, dart, angle, target) + notes(followed.told))
 
     def _angle(self, dart: Dart, radius: float, held: float) -> float:
         """Signed angle to close, radians. Raises MoveRefused when the dart does not hold so much."""
@@ -125,9 +99,8 @@ class RotateDart(Move):
         size = 2 * asin(min(1.0, (chord(radius, held) + self.amount) / (2 * radius))) - held
         return min(size, abs(dart.angle)) * (1 if dart.angle > 0 else -1)
 
-    def _working(
-        self, before: Piece, after: Piece, dart: Dart, angle: float, radius: float, held: float, to_edge: str
-    ) -> tuple[Sum, ...]:
+    def _working(self, before: Piece, after: Piece, dart: Dart, angle: float, target: Target) -> tuple[Sum, ...]:
+        radius, held = target.radius, target.held
         turned, whole = to_degrees(abs(angle)), to_degrees(abs(dart.angle))
         opened = held + abs(angle)
         sums_before, sums_after = (sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after))
@@ -147,57 +120,6 @@ class RotateDart(Move):
         ]
         if to_degrees(opened) > WIDEST:
             lines.append(note(f"A dart wider than {WIDEST:.0f}° stands off like a cone: divide it."))
-        if any(e.kind == "fold" and e.name == to_edge for e in before.outline):
-            lines.append(note(f"The {to_edge} is no longer one straight line: it is cut as a seam, not on the fold."))
+        if any(e.kind == "fold" and e.name == target.edge for e in before.outline):
+            lines.append(note(f"The {target.edge} is no longer one straight line: it is cut as a seam, not on the fold."))
         return tuple(lines)
-
-
-def _slashed(pattern: Pattern, piece: Piece, dart: Dart, place: Place) -> tuple[Halves, float]:
-    """Cut from the pivot to a place on an edge. Raises BadPlace when no straight cut leads there."""
-    spot = on_edge(place, piece, pattern, "to")
-    point = point_of(piece, spot)
-    cure = "Choose a place that a straight line from the pivot reaches over the paper."
-    if min(abs(point - m) for d in darts_of(piece) if abs(d.pivot - dart.pivot) < CLOSE for m in d.mouth) < 0.2:
-        raise BadPlace("a dart opens there already.", piece.name, "Rotate into that dart, or choose a place farther off.", "to")
-    if abs(point - dart.pivot) < 0.5:
-        raise BadPlace("that place is the pivot itself.", piece.name, cure, "to")
-    if not runs_inside(piece, dart.pivot, point):
-        raise BadPlace(
-            f"{place.words(piece, 'cm')} lies behind the pivot: the straight line from the {dart.name}'s pivot leaves the paper.",
-            piece.name,
-            cure,
-            "to",
-        )
-    if over := next((x for x in piece.lenses if x.is_crossed_by(dart.pivot, point)), None):
-        raise BadPlace(f"the cut would run through the {over.name}, which is double-pointed.", piece.name, cure, "to")
-    opened, corner = open_corner(piece, spot)
-    vertex = find_dart(opened, dart.name).vertex
-    # A place within a hair of a corner is that corner: the cut must end in the corner's own point.
-    end = opened.outline[corner].path.start
-    first, second = part(opened, vertex, corner, straight(dart.pivot, end), NEW)
-    return Halves(first, 0, second, len(second.outline) - 1), abs(end - dart.pivot)
-
-
-def _between(piece: Piece, dart: Dart, other: Dart) -> Halves:
-    """Take the piece apart between two darts of one pivot."""
-    if other.name == dart.name:
-        raise BadPlace("a dart cannot be rotated into itself.", piece.name, "Choose another dart or a place on an edge.", "to")
-    if abs(other.pivot - dart.pivot) > CLOSE * 10:
-        raise MoveRefused(
-            f"the {dart.name} and the {other.name} have different pivots, {abs(other.pivot - dart.pivot):.1f} cm apart.",
-            piece.name,
-            "Rotate it to the edge beside that dart instead.",
-            "to",
-        )
-    first, second = unhook(piece, dart.vertex, other.vertex)
-    return Halves(first, 0, second, 0)
-
-
-def _named(piece: Piece, edge: str, rules: HouseRules) -> Piece:
-    """The two sides of the new cut become the legs of a dart."""
-
-    def leg(e: Edge) -> Edge:
-        return Edge(NEW, "dart", e.path, e.cut) if e.name == NEW else e
-
-    rule = DartRule(NEW, rules.set_backs.for_edge(edge))
-    return replace(piece, outline=tuple(leg(e) for e in piece.outline), darts=(*piece.darts, rule))
