@@ -109,6 +109,15 @@ class SetBacks(Strict):
     shoulder: float = length_field(2.5, "Shoulder dart", "As the waist dart.", 0, 10, schools={"2 in": "5"})
     other: float = length_field(2.5, "Darts elsewhere", "As the waist dart.", 0, 10, schools={"2 in": "5"})
 
+    bust_radius: float = length_field(
+        7.5,
+        "Bust radius",
+        "From the bust point to where the bust ends: a dart that ends there gives the whole bust its room.",
+        3,
+        13,
+        schools={"3 in": "7.62", "small bust": "6.5", "full bust": "9"},
+    )
+
     def for_edge(self, edge: str) -> float:
         """cm for a dart by the edge that its mouth is on."""
         return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge_word(edge), self.other)

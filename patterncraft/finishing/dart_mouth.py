@@ -16,11 +16,15 @@ _DOWN = ("side", "armhole", "centre")
 def folds_to_first(piece: Piece, dart: Dart) -> bool:
     """Whether the dart is pressed toward its first mouth point (in outline order)."""
     first, second = dart.mouth
-    if dart.mouth_edge.startswith(_DOWN):
+    toward = dart.rule.toward
+    if toward in ("up", "down"):
+        return (first.imag < second.imag) == (toward == "up")
+    if toward is None and dart.mouth_edge.startswith(_DOWN):
         return first.imag > second.imag
     ends = [e.path.start.real for e in piece.outline if e.name.startswith("centre")]
     centre = sum(ends) / len(ends) if ends else 0.0
-    return abs(first.real - centre) < abs(second.real - centre)
+    nearer = abs(first.real - centre) < abs(second.real - centre)
+    return nearer != (toward == "side")
 
 
 def mouth_shape(piece: Piece, dart: Dart) -> Path:

@@ -12,6 +12,7 @@ from ..paper.edge import EdgeKind
 from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Grain, Piece
+from ..paper.stitching import stitched_legs
 from .dart_mouth import mouth_shape
 
 
@@ -36,12 +37,17 @@ class NotchCut:
 
 @dataclass(frozen=True, slots=True)
 class SewnDart:
-    """What is marked of a dart: both mouth points, where the stitching ends, and the drill hole."""
+    """What is marked of a dart: the stitching from mouth to point to mouth, its point, and the drill hole."""
 
     name: str
-    mouth: tuple[complex, complex]
+    stitching: Path
     point: complex
     drill: complex
+
+    @property
+    def mouth(self) -> tuple[complex, complex]:
+        """Both ends of the stitching, in outline order."""
+        return self.stitching.start, self.stitching.end
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,7 +166,8 @@ def _reach(ring: tuple[complex, ...], inner: complex, outer: complex) -> complex
 def _sewn(dart: Dart, rules: HouseRules) -> SewnDart:
     along = dart.middle - dart.sewn_point
     hole = dart.sewn_point + _unit(along) * min(rules.drill_hole, abs(along))
-    return SewnDart(dart.name, dart.mouth, dart.sewn_point, hole)
+    into, out = stitched_legs(dart)
+    return SewnDart(dart.name, into.then(out.reversed()), dart.sewn_point, hole)
 
 
 def cut_words(piece: Piece) -> str:

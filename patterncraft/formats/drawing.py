@@ -19,6 +19,7 @@ from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
+from ..paper.stitching import stitched_legs
 from ..tolerances import SNAP
 from ..units import Unit, format_length
 from .table import Lie, Lies, tidy
@@ -245,11 +246,12 @@ def _to_outline(p: Piece, place: complex, sense: int) -> float:
 
 
 def _dart(d: Dart, unit: Unit) -> DrawnDart:
-    a, b = d.mouth
+    into, out = stitched_legs(d)
+    stitching = into.then(out.reversed())
     return DrawnDart(
         name=d.name,
         d=to_svg(Path((*d.leg_in.path.segments, *d.leg_out.path.segments))),
-        stitch=to_svg(Path(((a, d.sewn_point), (d.sewn_point, b)))),
+        stitch=to_svg(stitching),
         pivot=_xy(d.pivot),
         point=_xy(d.sewn_point),
         middle=_xy(d.middle),

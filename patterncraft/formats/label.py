@@ -83,7 +83,7 @@ def _beside_grain(p: FinishedPiece) -> complex:
 def _marked(p: FinishedPiece) -> list[list[complex]]:
     """Everything drawn on the piece that a label should not lie over."""
     found = [flat_path(x.path, 0.05) for x in p.lines]
-    found += [[x.mouth[0], x.point, x.mouth[1]] for x in p.darts]
+    found += [flat_path(x.stitching, 0.05) for x in p.darts]
     found += [flat_path(x.outline, 0.05) for x in p.lenses]
     if p.grain:
         found.append([p.grain.start, p.grain.end])

@@ -12,6 +12,7 @@ from pydantic import Field
 
 from ..house import HouseRules, Strict
 from ..paper.edge import EdgeKind
+from ..paper.piece import Toward
 from ..paper.seam import RuleKind
 from ..units import Unit
 
@@ -44,6 +45,10 @@ class DartData(Strict):
     name: Name
     set_back: float = Field(ge=0, le=100)
     named: bool = False
+    shape: Literal["in", "out"] | None = Field(default=None, description="How its stitching is curved; straight without it.")
+    bend: float | None = Field(default=None, ge=0, le=5, description="cm by which the stitching leaves the straight line half-way.")
+    soft: Literal[True] | None = Field(default=None, description="Whether its point runs out along the fold.")
+    toward: Toward | None = Field(default=None, description="Which way it is pressed; by its edge without it.")
     pivot: Pair | None = Field(default=None, description="Derived.")
     intake: float | None = Field(default=None, description="Derived: chord at the mouth, cm.")
     depth: float | None = Field(default=None, description="Derived: pivot to the middle of the mouth, cm.")

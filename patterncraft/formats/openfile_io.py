@@ -171,6 +171,10 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
                 name=d.name,
                 set_back=_short(d.rule.set_back),
                 named=d.rule.named,
+                shape=None if d.rule.shape == "straight" else d.rule.shape,
+                bend=_short(d.rule.bend) if d.rule.bend else None,
+                soft=True if d.rule.soft else None,
+                toward=d.rule.toward,
                 pivot=_pair(d.pivot),
                 intake=_short(d.intake),
                 depth=_short(d.depth),
@@ -393,7 +397,9 @@ def _piece(data: PieceData, where: str) -> Piece:
     piece = Piece(
         data.name,
         _closed(edges),
-        darts=tuple(DartRule(d.name, d.set_back, d.named) for d in data.darts),
+        darts=tuple(
+            DartRule(d.name, d.set_back, d.named, d.shape or "straight", d.bend or 0.0, bool(d.soft), d.toward) for d in data.darts
+        ),
         marks=tuple(Mark(m.name, complex(*m.at), m.kind) for m in data.marks),
         lines=tuple(DrawnLine(x.name, from_svg(x.path, place)) for x in data.lines),
         grain=Grain(complex(*data.grain.start), complex(*data.grain.end), data.grain.kind) if data.grain else None,

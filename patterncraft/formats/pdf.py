@@ -158,7 +158,7 @@ def draw_piece(canvas: Canvas, p: FinishedPiece, shift: complex) -> None:
         if e.allowance > 0:
             _curve(canvas, e.path, shift)
     for x in p.darts:
-        _line(canvas, [x.mouth[0] + shift, x.point + shift, x.mouth[1] + shift])
+        _curve(canvas, x.stitching, shift)
     for lens in p.lenses:
         _curve(canvas, lens.outline, shift)
     canvas.setDash(1, 3)

@@ -44,7 +44,7 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
         f'<path data-notch={quoteattr(n.name)} d="{d(straight(n.inner, n.outer))}"/>' for n in p.notches if n.inner != n.outer
     )
     darts = "".join(
-        f'<path class="sew" data-dart={quoteattr(x.name)} d="{d(straight(x.mouth[0], x.point))} L {pair(x.mouth[1] + shift)}"/>'
+        f'<path class="sew" data-dart={quoteattr(x.name)} d="{d(x.stitching)}"/>'
         f'<circle cx="{number((x.drill + shift).real)}" cy="{number((x.drill + shift).imag)}" r=".15" fill="none" stroke="#1d2733" stroke-width=".03"/>'
         for x in p.darts
     )

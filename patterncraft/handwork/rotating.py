@@ -43,6 +43,17 @@ class Target(NamedTuple):
     edge: str
 
 
+def refuse_lens(piece: Piece, dart: str) -> None:
+    """Raises MoveRefused for a double-pointed dart, which has no mouth to close."""
+    if any(x.name == dart for x in piece.lenses):
+        raise MoveRefused(
+            f"the {dart} is double-pointed: it lies inside the piece and has no mouth to close.",
+            piece.name,
+            "Cut the piece at its waist first; each half then has a dart that can be rotated.",
+            "dart",
+        )
+
+
 def target_of(piece: Piece, dart: Dart, spot: Spot | DartPlace, words: str, field: str) -> Target:
     """The piece taken apart between a dart and the place its intake is to go to.
 

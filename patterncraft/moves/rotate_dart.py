@@ -10,7 +10,7 @@ from pydantic import model_validator
 
 from ..errors import MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
-from ..handwork.rotating import Target, spot_for, target_of, turned_into
+from ..handwork.rotating import Target, refuse_lens, spot_for, target_of, turned_into
 from ..house import HouseRules
 from ..paper.dart import Dart, chord, darts_of, find_dart
 from ..paper.follow import lay_down, take_up
@@ -70,13 +70,7 @@ class RotateDart(Move):
         """See Move. Raises NoSuchName for the dart; BadPlace at ``to``; MoveRefused where the paper has no room."""
         hand = take_up(pattern, self.piece)
         before = with_lines_off_darts(hand.piece(self.piece))
-        if any(x.name == self.dart for x in before.lenses):
-            raise MoveRefused(
-                f"the {self.dart} is double-pointed: it lies inside the piece and has no mouth to close.",
-                self.piece,
-                "Cut the piece at its waist first; each half then has a dart that can be rotated.",
-                "dart",
-            )
+        refuse_lens(before, self.dart)
         dart = find_dart(before, self.dart)
         target = target_of(before, dart, spot_for(self.to, before, pattern, "to"), self.to.words(before, "cm"), "to")
         angle = self._angle(dart, target.radius, target.held)

@@ -19,17 +19,27 @@ from .lens import Lens
 Hull = tuple[float, float, float, float]
 
 
+DartShape = Literal["straight", "in", "out"]
+Toward = Literal["centre", "side", "up", "down"]
+
+
 @dataclass(frozen=True, slots=True)
 class DartRule:
-    """What is known of a dart besides its legs: its name and how far the sewn point stays off the pivot.
+    """What is known of a dart besides its legs: its name and how it is sewn and pressed.
 
-    ``set_back`` in cm along the dart's middle, at least 0. ``named`` when a person chose the name,
-    so that it stays when the dart moves to another edge.
+    ``set_back`` in cm along the dart's middle, at least 0: how far the sewn point stays off the pivot. ``named`` when a
+    person chose the name, so that it stays when the dart moves to another edge. ``shape`` and ``bend``: how the
+    stitching runs, and by how many cm it leaves the straight line half-way; ``soft``: its point runs out along the fold.
+    ``toward``: which way it is pressed; None: as its edge wants it.
     """
 
     name: str
     set_back: float
     named: bool = False
+    shape: DartShape = "straight"
+    bend: float = 0.0
+    soft: bool = False
+    toward: Toward | None = None
 
 
 @dataclass(frozen=True, slots=True)

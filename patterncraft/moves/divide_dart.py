@@ -1,0 +1,141 @@
+"""Divide dart: one dart's intake shared out over several places about its pivot."""
+
+from __future__ import annotations
+
+from math import degrees as to_degrees
+from typing import ClassVar, Final, Literal
+
+from pydantic import Field
+
+from ..errors import MoveRefused
+from ..handwork.over_darts import with_lines_off_darts
+from ..handwork.rotating import NEW, called, pin_at, pinned, refuse_lens, spot_for, target_of, turned_into, unpinned
+from ..house import HouseRules, Strict
+from ..paper.dart import Dart, chord, darts_of, find_dart
+from ..paper.follow import lay_down, take_up
+from ..paper.nearest import spot_at
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import Spot, point_of
+from ..paper.sound import assert_sound
+from ..places.place import DartPlace, Place
+from ..units import Unit
+from ..working import Quantity, Sum, degrees, length, notes
+from .move import Example, Group, Move, Outcome, slot_field
+
+MOST: Final = 12
+"""Places at most: more darts about one point leave no paper between them."""
+_KEPT: Final = "\0kept"
+
+
+class Division(Strict):
+    """A place, and the share of the dart that goes there."""
+
+    to: Place = Field(title="Place")
+    share: float = Field(gt=0, le=1, title="Share")
+
+
+class DivideDart(Move):
+    """One dart becomes several: each place gets its share of the intake, what the shares leave stays where it was."""
+
+    group: ClassVar[Group] = "Darts"
+    title: ClassVar[str] = "Divide dart"
+    key: ClassVar[str] = "d"
+    sentence: ClassVar[str] = "Divide the {dart} of the {piece}: {into}."
+    synonyms: ClassVar[tuple[str, ...]] = ("share out", "split a dart", "several darts", "two darts from one")
+    example: ClassVar[Example | None] = Example(
+        "bodice",
+        {
+            "piece": "front",
+            "dart": "waist dart",
+            "into": [
+                {"to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5}, "share": 0.4},
+                {"to": {"edge": "neckline", "fraction": 0.5}, "share": 0.3},
+            ],
+        },
+    )
+
+    move: Literal["divide_dart"]
+    piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)
+    dart: str = slot_field("dart", "Which dart?", "dart", "Dart", max_length=80)
+    into: tuple[Division, ...] = slot_field(
+        "into", "To which places, and how much to each?", "shares", "Places and shares", min_length=1, max_length=MOST
+    )
+
+    def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
+        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        said = [f"{100 * d.share:.4g} % to {d.to.words(piece, unit)}" for d in self.into]
+        rest = 1.0 - sum(d.share for d in self.into)
+        if rest > 1e-9:
+            said.append(f"{100 * rest:.4g} % stays")
+        return {"piece": self.piece, "dart": self.dart, "into": ", ".join(said)}
+
+    def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises NoSuchName for the dart; BadPlace or MoveRefused at ``into``."""
+        hand = take_up(pattern, self.piece)
+        before = with_lines_off_darts(hand.piece(self.piece))
+        refuse_lens(before, self.dart)
+        dart = find_dart(before, self.dart)
+        total = sum(d.share for d in self.into)
+        if total > 1.0 + 1e-9:
+            raise MoveRefused(
+                f"the shares come to {100 * total:.4g} %: the {self.dart} has only itself to give.",
+                self.piece,
+                "Make them 100 % together, or less.",
+                "into",
+            )
+        spots = [spot_for(d.to, before, pattern, "into") for d in self.into]
+        points = [dart.pivot if isinstance(s, DartPlace) else point_of(before, s) for s in spots]
+        piece = pinned(called(before, dart.name, _KEPT, named=True), points)
+        radii = []
+        for k, d in enumerate(self.into):
+            left = find_dart(piece, _KEPT)
+            where = _now(piece, k, spots[k])
+            target = target_of(piece, left, where, d.to.words(before, "cm"), "into")
+            last = k == len(self.into) - 1 and total > 1.0 - 1e-9
+            piece = turned_into(target, left, left.angle if last else dart.angle * d.share, rules)
+            if target.edge:
+                piece = called(piece, NEW, f"{NEW} {k}", named=False)
+            radii.append((target.radius, target.held))
+        after = assert_sound(called(unpinned(piece), _KEPT, dart.name, named=dart.rule.named))
+        followed = lay_down(hand, [after])
+        return Outcome(
+            followed.pattern, self._working(before, followed.pattern.piece(self.piece), dart, radii) + notes(followed.told)
+        )
+
+    def _working(self, before: Piece, after: Piece, dart: Dart, radii: list[tuple[float, float]]) -> tuple[Sum, ...]:
+        whole = to_degrees(abs(dart.angle))
+        lines = [
+            Sum(
+                f"Intake of the {dart.name}",
+                length(dart.intake),
+                "2 × {} × sin({} / 2)",
+                (length(dart.leg_in.length), degrees(whole)),
+            )
+        ]
+        for d, (radius, held) in zip(self.into, radii, strict=True):
+            angle = held + abs(dart.angle) * d.share
+            lines.append(
+                Sum(
+                    f"Intake at {d.to.words(before, 'cm')}",
+                    length(chord(radius, angle)),
+                    "2 × {} × sin({} / 2)",
+                    (length(radius), degrees(to_degrees(angle))),
+                )
+            )
+        rest = 1.0 - sum(d.share for d in self.into)
+        if rest > 1e-9:
+            lines.append(Sum("Stays where it was", degrees(whole * rest), "{} of {}", (Quantity(rest, "share"), degrees(whole))))
+        sums = [sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after)]
+        lines.append(Sum("All darts, before = after", degrees(sums[1]), "{}", (degrees(sums[0]),)))
+        return tuple(lines)
+
+
+def _now(piece: Piece, number: int, spot: Spot | DartPlace) -> Spot | DartPlace:
+    if isinstance(spot, DartPlace):
+        return spot
+    found = spot_at(piece, pin_at(piece, number))
+    if found is None:
+        raise AssertionError("a place on an edge stays on it")
+    return found
