@@ -30,6 +30,12 @@ def length_field(
     return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra=extra)
 
 
+def number_field(default: float, title: str, why: str, low: float, high: float, schools: Mapping[str, str] | None = None) -> Any:
+    """A plain number (a ratio, a share in percent) with its range, title and reason; otherwise as ``length_field``."""
+    extra: dict[str, Any] = {"schools": dict(schools)} if schools else {}
+    return Field(default=default, title=title, description=why, ge=low, le=high, json_schema_extra=extra)
+
+
 def edge_word(edge: str) -> str:
     """What an edge is, whatever piece it came with: "side" of "back side"."""
     return edge.rsplit(" ", 1)[-1]
@@ -123,6 +129,25 @@ class SetBacks(Strict):
         return {"waist": self.waist, "side": self.side, "shoulder": self.shoulder}.get(edge_word(edge), self.other)
 
 
+class Fullness(Strict):
+    """How much fullness a cloth takes (common practice, no source)."""
+
+    light_to: float = number_field(3.0, "Gathers in light cloth, at most", "Voile and lawn fall well at three times.", 1.5, 6)
+    light_from: float = number_field(2.0, "Gathers in light cloth, at least", "Less looks like a mistake.", 1.2, 4)
+    medium_from: float = number_field(
+        1.5, "Gathers in medium cloth, at least", "Up to here heavy cloth goes along, too.", 1.1, 3, {"poplin": "1.75"}
+    )
+    light_strip: float = length_field(
+        10.0, "A strip opened, light cloth", "What a slashed strip is given at its fuller end.", 1, 40, schools={"4 in": "10.16"}
+    )
+    medium_strip: float = length_field(5.0, "A strip opened, medium cloth", "Half of it.", 1, 40, schools={"2 in": "5.08"})
+    firm_ease: float = number_field(3.0, "Ease a seam takes, firm cloth, %", "Poplin puckers beyond it.", 0, 20)
+    soft_ease: float = number_field(8.0, "Ease a seam takes, soft wool, %", "Wool can be shrunk away under steam.", 0, 30)
+    contour: float = length_field(
+        1.0, "Gape taken out at most", "More is not gape: the block does not fit there.", 0.2, 3, schools={"armhole": "0.6"}
+    )
+
+
 class HouseRules(Strict):
     """All rules of one workroom. Lengths in cm whatever the unit shown."""
 
@@ -149,6 +174,7 @@ class HouseRules(Strict):
     )
     allowances: Allowances = Field(default_factory=Allowances, title="Seam allowances")
     set_backs: SetBacks = Field(default_factory=SetBacks, title="Dart points")
+    fullness: Fullness = Field(default_factory=Fullness, title="Fullness")
     drill_hole: float = length_field(
         1.0,
         "Drill hole short of the dart point",

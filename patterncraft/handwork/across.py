@@ -49,7 +49,7 @@ def meetings(piece: Piece, line: Path, allowed: list[complex]) -> list[Meeting]:
                     continue
                 for hit in line_crossings(a, b, seg):
                     if all(abs(hit.point - z) > HAIR for z in allowed):
-                        on = before + _upto(seg, hit.t)
+                        on = before + along_to(seg, hit.t)
                         found.append(Meeting(done + hit.s * abs(b - a), index, on, hit.point))
                 before += segment_length(seg)
         done += abs(b - a)
@@ -58,7 +58,8 @@ def meetings(piece: Piece, line: Path, allowed: list[complex]) -> list[Meeting]:
     return [m for k, m in enumerate(found) if k == 0 or abs(m.point - found[k - 1].point) > HAIR]
 
 
-def _upto(seg: Segment, t: float) -> float:
+def along_to(seg: Segment, t: float) -> float:
+    """cm along a segment to its parameter ``t`` (0–1)."""
     return segment_length(seg) if t >= 1.0 else 0.0 if t <= 0.0 else arc_length(split(seg, t)[0])
 
 

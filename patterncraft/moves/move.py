@@ -25,6 +25,7 @@ Pick = Literal[
     "darts",
     "place",
     "shares",
+    "taken",
     "zone",
     "line",
     "slashes",

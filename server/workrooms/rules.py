@@ -57,7 +57,9 @@ def rule_texts(rules: HouseRules, unit: Unit) -> dict[str, tuple[str, str]]:
 
 
 def _text(value: float | str, kind: str, unit: Unit) -> str:
-    return format_length(value, unit, 2) if kind == "length" and isinstance(value, float | int) else str(value)
+    if not isinstance(value, float | int):
+        return str(value)
+    return format_length(value, unit, 2) if kind == "length" else f"{value:g}"
 
 
 def _others(prop: dict[str, Any], unit: Unit) -> list[OtherValue]:
@@ -68,7 +70,8 @@ def _others(prop: dict[str, Any], unit: Unit) -> list[OtherValue]:
         except ValueError:
             out.append(OtherValue(who=who, text=f"{text} cm", value=None))
         else:
-            out.append(OtherValue(who=who, text=format_length(value, unit, 2), value=value))
+            words = format_length(value, unit, 2) if prop.get("unit") else f"{value:g}"
+            out.append(OtherValue(who=who, text=words, value=value))
     return out
 
 
@@ -82,7 +85,7 @@ def _fields(
             inner = root["$defs"][ref.split("/")[-1]]
             out += _fields(root, inner, values[name], defaults[name], f"{path}{name}.", unit)
             continue
-        kind = "length" if prop.get("unit") else "choice"
+        kind = "length" if prop.get("unit") else "number" if prop.get("type") == "number" else "choice"
         out.append(
             RuleOut(
                 field=f"{path}{name}",

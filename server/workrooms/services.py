@@ -52,6 +52,8 @@ def change_rule(room: Workroom, path: str, text: str) -> None:
     if path not in fields:
         raise no_such("house rule", path[:40], list(fields))
     value: Any = text.strip()
+    if fields[path].kind == "number":
+        value = value.replace(",", ".")
     if fields[path].kind == "length":
         try:
             value = parse_length(value, rules.unit, fields[path].title)
@@ -71,6 +73,6 @@ def change_rule(room: Workroom, path: str, text: str) -> None:
 
 
 def _range_words(rule: RuleOut, error: ValidationError) -> str:
-    if rule.kind == "length" and rule.minimum is not None and rule.maximum is not None:
-        return f"it lies between {rule.minimum:g} and {rule.maximum:g} cm."
+    if rule.kind in ("length", "number") and rule.minimum is not None and rule.maximum is not None:
+        return f"it lies between {rule.minimum:g} and {rule.maximum:g}{' cm' if rule.kind == 'length' else ''}."
     return first_fault(error)[0]
