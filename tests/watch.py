@@ -30,6 +30,8 @@ FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 QUOTED = re.compile(r"“[^”]*”")
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
+WITH_PARTNERS = ("flare", "godet")
+"""Moves that take along what a piece is sewn to."""
 KINDS = set(get_args(EdgeKind))
 PLACES = ("from", "down", "fraction", "distance", "mark", "edge", "dart", "level", "at")
 """What a place is given by: a refusal may name it instead of the parameter it fills."""
@@ -76,6 +78,10 @@ def assert_readable(line: Sum) -> None:
 def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
     """What lay on the paper lies there still, and what the step does not speak of is untouched."""
     named = set(step.pieces_named())
+    if step.move in WITH_PARTNERS:
+        named |= {
+            x.piece for seam in before.seams for side in (seam.a + seam.b,) if any(y.piece in named for y in side) for x in side
+        }
     for p in before.pieces:
         if p.name not in named:
             assert p in after.pieces, f"{step.move} touched the {p.name}, which it does not name"

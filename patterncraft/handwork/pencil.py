@@ -71,11 +71,11 @@ def drawn_in(piece: Piece, edge: int, at_start: bool, by: float, reach: float) -
     neighbour = (corner - 2) % n if at_start else (corner + 1) % n
     old = opened.outline[neighbour]
     if at_start:
-        return redraw(opened, neighbour, 2, (old.redrawn(_bent_to(old.path.reversed(), point, reach).reversed()),))
-    return redraw(opened, corner, 2, (old.redrawn(_bent_to(old.path, point, reach)),))
+        return redraw(opened, neighbour, 2, (old.redrawn(bent_to(old.path.reversed(), point, reach).reversed()),))
+    return redraw(opened, corner, 2, (old.redrawn(bent_to(old.path, point, reach)),))
 
 
-def _bent_to(path: Path, start: complex, reach: float) -> Path:
+def bent_to(path: Path, start: complex, reach: float) -> Path:
     """The path beginning at another place: its first ``reach`` cm are drawn over to it, ever less, and run into the rest."""
     near, rest = path.cut(reach) if SNAP < reach < path.length - SNAP else (path, None)
     off = start - path.start

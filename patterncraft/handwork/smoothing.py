@@ -11,7 +11,7 @@ from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.nearest import nearest_of
 from ..paper.piece import Piece
-from ..paper.trace import NEW_PAPER, Traces, cut_traces, stretched
+from ..paper.trace import Traces, cut_traces, stretched
 from ..tolerances import CLOSE, SNAP
 
 STEPS = 14
@@ -56,11 +56,11 @@ def smooth_edge(piece: Piece, name: str, keep_length: bool) -> Smoothed:
 
 def _by_places(whole: Edge, parts: tuple[Edge, ...], path: Path) -> Traces:
     """What the old edges' places are on the new curve: the middles of the strips stay, what lies between keeps its share."""
-    if len(path.segments) != sum(not _is_new(e) for e in parts) + 1:
+    if len(path.segments) != sum(not e.is_new_paper for e in parts) + 1:
         return stretched(whole.trace, path.length)
     done, at, stops = 0.0, 0.0, []
     for e in parts:
-        if not _is_new(e):
+        if not e.is_new_paper:
             stops.append(at + e.length / 2)
         at += e.length
     rest: Traces = whole.trace
@@ -70,10 +70,6 @@ def _by_places(whole: Edge, parts: tuple[Edge, ...], path: Path) -> Traces:
         out = out + stretched(piece, segment_length(seg))
         done = stop
     return out
-
-
-def _is_new(e: Edge) -> bool:
-    return bool(e.trace) and all(t.edge == NEW_PAPER for t in e.trace)
 
 
 def _stretches(piece: Piece, name: str) -> list[tuple[complex, int]]:
@@ -91,7 +87,7 @@ def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
     """The fair curve for the parts; None where none of their length can be found."""
     start, end = parts[0].path.start, parts[-1].path.end
     leaving, arriving = parts[0].path.start_direction, parts[-1].path.end_direction
-    own = [e.path for e in parts if not _is_new(e)]
+    own = [e.path for e in parts if not e.is_new_paper]
     spots = [p.stand_at(p.length / 2) for p in own]
     if _straight(start, end, [z for z, _ in spots] + [z for p in own for z in (p.start, p.end)]):
         return straight(start, end)
@@ -137,8 +133,8 @@ def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
     Between two middles of strips the path is one cubic: the corners there are held against it alone.
     """
     cut_off = added = 0.0
-    by_strips = len(path.segments) == sum(not _is_new(e) for e in parts) + 1
-    strip = 0 if _is_new(parts[0]) else 1
+    by_strips = len(path.segments) == sum(not e.is_new_paper for e in parts) + 1
+    strip = 0 if parts[0].is_new_paper else 1
     for e in parts[1:]:
         near = path.segments[strip : strip + 1] if by_strips else path.segments
         gap, foot, way = min(nearest_of(s, e.path.start, 4) for s in near)
@@ -146,5 +142,5 @@ def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
             cut_off = max(cut_off, gap)
         else:
             added = max(added, gap)
-        strip += not _is_new(e)
+        strip += not e.is_new_paper
     return cut_off, added

@@ -19,11 +19,13 @@ GROUPS: dict[Group, str] = {"Darts": "d", "Open": "o", "Cut": "c", "Join": "j", 
 """The six groups as the hand would do them, each with its key."""
 Pick = Literal[
     "piece",
+    "pieces",
     "edge",
     "edge of a piece",
     "dart",
     "darts",
     "place",
+    "level",
     "shares",
     "taken",
     "zone",

@@ -41,6 +41,11 @@ class Edge:
         """Dart legs and slivers: skipped when one measures along the sewn edge."""
         return self.kind == "dart" or self.name == TO_TRUE
 
+    @property
+    def is_new_paper(self) -> bool:
+        """In hand: whether all of it lies on paper taped in by this move."""
+        return bool(self.trace) and all(t.edge == NEW_PAPER for t in self.trace)
+
     def placed(self, by: Transform) -> Edge:
         """Slid, swung or turned over with its piece; turned over, it is walked the other way."""
         if by.mirrored:
