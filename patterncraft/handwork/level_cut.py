@@ -17,11 +17,15 @@ SAME = 1e-4
 
 
 def level_slash(piece: Piece, at: complex, words: str, field: str) -> Slash:
-    """The slash square to the grain through a place, across the whole sheet.
+    """The slash square to the grain through a place, across the whole sheet. Raises BadPlace as ``slash_across``."""
+    return slash_across(piece, at, -1j * downward(piece), f"the level of {words}", field)
 
-    Raises BadPlace where the level does not cross the outline in two places: off the paper, through an open dart, over a hollow.
+
+def slash_across(piece: Piece, at: complex, across: complex, words: str, field: str) -> Slash:
+    """The straight slash through a place in a direction (a unit vector), across the whole sheet.
+
+    Raises BadPlace where it does not cross the outline in two places: off the paper, through an open dart, over a hollow.
     """
-    across = -1j * downward(piece)
     a, b = at - across * HUGE, at + across * HUGE
     met: list[tuple[float, Spot, complex]] = []
     for i, e in enumerate(piece.outline):
@@ -35,16 +39,14 @@ def level_slash(piece: Piece, at: complex, words: str, field: str) -> Slash:
     shut = next((piece.outline[s.edge].name for _, s, _ in met if piece.outline[s.edge].is_sewn_shut), "")
     if shut:
         raise BadPlace(
-            f"the level of {words} runs through the open {shut}.",
+            f"{words} runs through the open {shut}.",
             piece.name,
-            "Choose a level past it, or rotate the dart away first.",
+            "Lead it past the dart, or rotate the dart away first.",
             field,
         )
     if len(met) != 2:
-        raise BadPlace(
-            f"the level of {words} does not cross the paper once from edge to edge.", piece.name, "Choose another level.", field
-        )
+        raise BadPlace(f"{words} does not cross the paper once from edge to edge.", piece.name, "Choose another place.", field)
     if over := next((x for x in piece.lenses if x.is_crossed_by(met[0][2], met[1][2])), None):
-        raise BadPlace(f"the level of {words} runs through the {over.name}.", piece.name, "Choose a level past it.", field)
+        raise BadPlace(f"{words} runs through the {over.name}.", piece.name, "Lead it past the dart.", field)
     (_, near, start), (_, far, end) = met
     return Slash(near, far, straight(start, end))

@@ -46,11 +46,13 @@ class Amounts(NamedTuple):
 
 
 class Spread(NamedTuple):
-    """The piece spread; the width of each strip at the edge slashed from, in outline order; which one stayed put."""
+    """The piece spread; the width of each strip at the edge slashed from, in outline order; which one stayed put; for each slash
+    where both its sides lie now, near to far, in outline order."""
 
     piece: Piece
     widths: tuple[float, ...]
     stayed: int
+    gaps: tuple[tuple[Path, Path], ...]
 
 
 def spread(piece: Piece, slashes: list[Slash], amounts: list[Amounts], edges: tuple[Edge, Edge]) -> Spread:
@@ -69,11 +71,14 @@ def spread(piece: Piece, slashes: list[Slash], amounts: list[Amounts], edges: tu
     for j in range(stay - 1, -1, -1):
         places[j] = moves[j].inverse().then(places[j + 1])
     whole = strips[0].placed(places[0])
+    gaps = []
     for k, strip in enumerate(strips[1:]):
         if amounts[k].near < 0 or amounts[k].far < 0:
             strip = _trimmed(strip, k, slashes[k], moves[k], edges)
-        whole = _taped_on(whole, strip.placed(places[k + 1]), k, amounts[k], edges)
-    return Spread(_with_own_grain(whole, piece), widths, stay)
+        placed = strip.placed(places[k + 1])
+        gaps.append((_side(whole, k), _side(placed, k).reversed()))
+        whole = _taped_on(whole, placed, k, amounts[k], edges)
+    return Spread(_with_own_grain(whole, piece), widths, stay, tuple(gaps))
 
 
 def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
@@ -136,6 +141,10 @@ def _rigid_move(near: complex, far: complex, amount: Amounts, guide: complex) ->
         return slide(guide * amount.near / across) if abs(across) > 0.2 else slide(-1j * down * amount.near)
     hinge = far + down * size * amount.far / more
     return swing(hinge, 2.0 * asin(max(-1.0, min(1.0, more / (2.0 * size)))))
+
+
+def _side(piece: Piece, k: int) -> Path:
+    return next(e.path for e in piece.outline if e.name == f"slash {k}")
 
 
 def _taped_on(whole: Piece, strip: Piece, k: int, amount: Amounts, edges: tuple[Edge, Edge]) -> Piece:
