@@ -78,6 +78,8 @@ def assert_readable(line: Sum) -> None:
 def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
     """What lay on the paper lies there still, and what the step does not speak of is untouched."""
     named = set(step.pieces_named())
+    if not named:
+        named = {p.name for p in before.pieces}
     if step.move in WITH_PARTNERS:
         named |= {
             x.piece for seam in before.seams for side in (seam.a + seam.b,) if any(y.piece in named for y in side) for x in side

@@ -32,6 +32,7 @@ Pick = Literal[
     "line",
     "slashes",
     "length",
+    "lengths",
     "how much",
     "fullness",
     "count",
