@@ -33,8 +33,21 @@ from patterncraft.tolerances import SNAP
 from tests.bodies import random_body
 
 RULES = HouseRules()
-SCHOOLS = ("bodice-direct", "skirt", "bodice-shoulder-dart", "dolman", "gored-skirt")
-MOVES = ("rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point")
+SCHOOLS = (
+    "bodice-direct",
+    "skirt",
+    "bodice-shoulder-dart",
+    "dolman",
+    "gored-skirt",
+    "sleeve-compass",
+    "bodice-half-sheet",
+    "torso",
+)
+MOVES = (
+    "rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point",
+    "divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart",
+    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease",
+)  # fmt: skip
 
 
 @dataclass
@@ -117,6 +130,8 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     elif move == "join_pieces":
         a, b = _seam_pair(dice, pattern)
         step = {"move": move, "a": a, "b": b}
+    elif move in DART_MOVES or move in OPENING_MOVES:
+        return _newer(dice, pattern, piece, move, darts)
     elif move == "overlap":
         a, b = (dice.choice(edges) for _ in range(2))
         step |= {"from_edge": a, "to_edge": b, "count": dice.randint(1, 4), "amount": dice.uniform(0.2, 2)}
@@ -131,6 +146,80 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     return step
 
 
+DART_MOVES = ("divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart")
+OPENING_MOVES = ("lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease")
+
+
+def _newer(dice: random.Random, pattern: Pattern, piece: Piece, move: str, darts: list[str]) -> dict[str, Any]:
+    """A step of one of the moves that shape darts or open the paper."""
+    edges = piece.edge_names
+    step: dict[str, Any] = {"move": move, "piece": piece.name}
+    dart = dice.choice(darts)
+    if move in DART_MOVES:
+        step["dart"] = dart
+    if move == "divide_dart":
+        count = dice.randint(1, 4)
+        step["into"] = [{"to": _place(dice, piece), "share": round(dice.uniform(0.1, 1.1) / count, 3)} for _ in range(count)]
+    elif move == "merge_darts":
+        del step["dart"]
+        step |= {"darts": dice.sample(darts, min(len(darts), dice.randint(1, 2))), "into": dice.choice(darts)}
+    elif move == "share_intake":
+        places = [{"dart": dice.choice(darts)}, {"edge": dice.choice(edges)}]
+        step["to"] = [dice.choice(places) | {"amount": dice.uniform(0.1, 1.5)} for _ in range(dice.randint(1, 2))]
+    elif move == "shape_dart":
+        step |= {
+            "shape": dice.choice(("in", "out", "straight")),
+            "depth": dice.uniform(0.05, 0.6),
+            "ease_at_point": dice.random() < 0.5,
+        }
+    elif move == "fold_dart":
+        step["toward"] = dice.choice(("centre", "side", "up", "down"))
+    elif move == "convert_dart":
+        step["into"] = dice.choice(("gather", "pleat", "tuck", "ease", "flare"))
+    elif move == "contour":
+        del step["dart"]
+        step |= {"into": dart, "at": _place(dice, piece), "amount": dice.uniform(0.2, 1.2)}
+        step |= {"end": _place(dice, piece)} if dice.random() < 0.2 else {}
+    elif move == "lengthen":
+        del step["piece"]
+        names = [p.name for p in pattern.pieces]
+        step |= {
+            "pieces": dice.sample(names, dice.randint(1, min(2, len(names)))),
+            "at": _place(dice, piece),
+            "amount": dice.uniform(-5, 7),
+        }
+    elif move == "pleats":
+        a, b = (dice.choice(edges) for _ in range(2))
+        step |= {"from_edge": a, "to_edge": b, "count": dice.randint(1, 4), "depth": dice.uniform(0.3, 3)}
+        step |= {"kind": dice.choice(("knife", "box", "inverted")), "ends": dice.choice(("parallel", "nothing"))}
+        step |= {"toward": dice.choice(("centre", "side")), "stitched": dice.choice((0, 6))}
+        step |= {"spacing": dice.uniform(1, 5)} if dice.random() < 0.4 else {}
+    elif move == "tucks":
+        step |= {"line": [_place(dice, piece), _place(dice, piece)], "depth": dice.uniform(0.2, 1.5), "count": dice.randint(1, 3)}
+        step |= {"spacing": dice.uniform(1, 4)}
+    elif move == "flare":
+        step |= {"edge": dice.choice(edges), "amount": dice.uniform(1, 12), "from": _place(dice, piece)}
+    elif move == "godet":
+        wide = dice.choice(
+            ({"circle": "quarter"}, {"circle": "half"}, {"width": dice.uniform(2, 30)}, {"angle": dice.uniform(5, 120)})
+        )
+        step |= {"length": dice.uniform(5, 30), **wide}
+        if pattern.seams and dice.random() < 0.6:
+            del step["piece"]
+            step["at"] = dice.choice(pattern.seams).name
+        else:
+            step["at"] = _place(dice, piece)
+    elif move == "lift":
+        step |= {"at": _place(dice, piece), "height": dice.uniform(0, 5), "width": dice.uniform(0, 5)}
+    elif move == "add_ease":
+        del step["piece"]
+        step |= dice.choice(
+            ({"layer": dice.choice(("close", "dress", "jacket", "coat"))}, {"side": dice.uniform(0, 3), "centre": 0.5})
+        )
+        step["sides_parallel"] = dice.random() < 0.5
+    return step
+
+
 def fault_in(pattern: Pattern) -> str:
     """What is wrong with a pattern; empty when all is well."""
     for p in pattern.pieces:
@@ -140,7 +229,7 @@ def fault_in(pattern: Pattern) -> str:
             return f"the outline of {p.name} crosses itself: {crossing_edges(p)}"
         if any(e.trace for e in p.outline):
             return f"{p.name} was laid down with traces on it"
-        if slit := _slit(p):
+        if (slit := _slit(p)) and not any(pattern.seams_of(p.name, e) for e in slit.split(", ")):
             return f"a slit was left open in {p.name}: {slit}"
     for line in paper_account(pattern):
         if not line.balanced:

@@ -88,7 +88,9 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
         if p.name not in named:
             assert p in after.pieces, f"{step.move} touched the {p.name}, which it does not name"
     old, new = ([p for p in x.pieces if x is after or p.name in named] for x in (before, after))
-    new = [p for p in new if p not in before.pieces]
+    old = [p for p in old if p not in after.pieces]
+    # A part that was made new was never taken up: it has no account yet.
+    new = [p for p in new if p not in before.pieces and p.paper.block is not None]
     if not new:
         return
     cut_off = _account(new)[1] - _account(old)[1]

@@ -89,6 +89,8 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     band, below = (two.first, two.second) if _has(two.first, points[0]) else (two.second, two.first)
     below = below.placed(slide(-down * amount))
     k = next(k for k, e in enumerate(below.outline) if e.name == BAND)
+    if len(below.outline) < 3:
+        raise MoveRefused(f"below {words} there is only a tip of paper.", piece.name, "Choose a level farther from it.", "at")
     turned = below.starting_at(k - 1)
     before, cut, after = turned.outline[:3]
     here = next(e for e in above.outline if e.name == BAND)

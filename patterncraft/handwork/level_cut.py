@@ -9,9 +9,11 @@ from ..paper.piece import Piece
 from ..paper.sewn import Spot
 from ..places.levels import downward
 from ..tolerances import HUGE
-from .across import along_to
+from .across import along_to, looked_at, refuse_along_edge
 from .spreading import Slash
 
+LEAST = 1.0
+"""cm: a shorter cut takes off a tip."""
 SAME = 1e-4
 """cm: crossings nearer than this are one, at a corner."""
 
@@ -49,4 +51,8 @@ def slash_across(piece: Piece, at: complex, across: complex, words: str, field: 
     if over := next((x for x in piece.lenses if x.is_crossed_by(met[0][2], met[1][2])), None):
         raise BadPlace(f"{words} runs through the {over.name}.", piece.name, "Lead it past the dart.", field)
     (_, near, start), (_, far, end) = met
-    return Slash(near, far, straight(start, end))
+    path = straight(start, end)
+    refuse_along_edge(piece, path, field)
+    if abs(end - start) < LEAST or not all(piece.contains(*looked_at(path))):
+        raise BadPlace(f"{words} does not run over the paper.", piece.name, "Choose another place.", field)
+    return Slash(near, far, path)

@@ -36,7 +36,7 @@ class Lengthen(Move):
     pieces: tuple[str, ...] = slot_field("pieces", "Which pieces?", "pieces", "Pieces", min_length=1, max_length=20)
     at: Place = slot_field("at", "At which level?", "level", "Level")
     amount: float = slot_field(
-        "amount", "By how much? Less than nothing shortens.", "length", "Longer by", ge=-100, le=200, unit="cm"
+        "amount", "Longer by how much, or, below nought, shorter?", "length", "Longer by", ge=-100, le=200, unit="cm"
     )
 
     def pieces_named(self) -> tuple[str, ...]:

@@ -33,6 +33,8 @@ Pick = Literal[
     "slashes",
     "length",
     "lengths",
+    "width",
+    "seam or place",
     "how much",
     "fullness",
     "count",

@@ -6,18 +6,19 @@ from dataclasses import replace
 
 from ..errors import BadPlace
 from ..geometry.path import Path, chain, straight
-from ..geometry.region import signed_area
+from ..geometry.region import box_of, signed_area
 from ..tolerances import CLOSE
 from .edge import Edge
+from .nearest import ON, nearest_on
 from .patches import Lobes
-from .piece import Piece
+from .piece import Mark, Piece
 
 
 def redraw(piece: Piece, first: int, count: int, edges: tuple[Edge, ...]) -> Piece:
     """Replace ``count`` edges from number ``first`` on by others with the same two ends.
 
     Where the new line runs outside the old one, new paper is taped in; where it runs inside, paper is
-    cut off: both go into the account. Raises BadPlace when the new edges do not start and end where
+    cut off: both go into the account. Marks on the old line go to the nearest place of the new one. Raises BadPlace when the new edges do not start and end where
     the old ones did.
     """
     turned = piece.starting_at(first)
@@ -32,7 +33,27 @@ def redraw(piece: Piece, first: int, count: int, edges: tuple[Edge, ...]) -> Pie
         new=turned.paper.new + lobes.added_area,
         away=turned.paper.away + lobes.cut_area,
     )
-    return replace(turned, outline=edges + turned.outline[count:], paper=paper)
+    marks = _marks_along(turned.marks, old, edges) if turned.marks else ()
+    return replace(turned, outline=edges + turned.outline[count:], paper=paper, marks=marks)
+
+
+def _marks_along(marks: tuple[Mark, ...], old: tuple[Edge, ...], new: tuple[Edge, ...]) -> tuple[Mark, ...]:
+    """What is marked on a line that is drawn anew lies on the new line: a cap's top stays its top. A dart's point does not go along."""
+    return tuple([replace(m, at=at) if (at := _new_place(m.at, old, new)) is not None else m for m in marks])
+
+
+def _new_place(z: complex, old: tuple[Edge, ...], new: tuple[Edge, ...]) -> complex | None:
+    if any(e.is_sewn_shut and _is_on(e, z) for e in old) or not any(not e.is_sewn_shut and _is_on(e, z) for e in old):
+        return None
+    gap, along, place = min(((*nearest_on(e.path, z), k) for k, e in enumerate(new) if not e.is_sewn_shut), default=(0.0, 0.0, -1))
+    return new[place].path.at(along) if place >= 0 and gap > CLOSE else None
+
+
+def _is_on(edge: Edge, z: complex) -> bool:
+    left, top, right, bottom = box_of(edge.path.segments)
+    if not (left - ON <= z.real <= right + ON and top - ON <= z.imag <= bottom + ON):
+        return False
+    return nearest_on(edge.path, z)[0] < ON
 
 
 def bridge(a: Piece, edge_a: int, b: Piece, edge_b: int, top: Edge, bottom: Edge) -> Piece:

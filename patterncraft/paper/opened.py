@@ -107,7 +107,16 @@ def _ruled(
         return seam, notches
     rule = _rule(zone, own1 - own0, other1 - other0)
     kept = tuple(r for r in seam.rules if not _overlaps(r, notches, zone.on, own0, own1, last_own))
-    return replace(seam, rules=(*kept, IntervalRule(ends[0], ends[1], rule))), notches
+    return replace(seam, rule=_less(seam.rule, zone, pairs), rules=(*kept, IntervalRule(ends[0], ends[1], rule))), notches
+
+
+def _less(rule: SeamRule, zone: _Zone, pairs: list[tuple[float, float]]) -> SeamRule:
+    """The seam's own rule where the zone has a rule of its own now: the ease that lay in the zone is taken up there."""
+    low, high = _along(pairs, zone.low), _along(pairs, zone.high)
+    if rule.kind != "ease" or rule.longer != zone.on or low is None or high is None:
+        return rule
+    taken = max((zone.high - zone.low) - (high - low), 0.0)
+    return replace(rule, minimum=max(rule.minimum - taken, 0.0), maximum=max(rule.maximum - taken, 0.0))
 
 
 def _rule(zone: _Zone, full: float, flat: float) -> SeamRule:

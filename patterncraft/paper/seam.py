@@ -28,7 +28,7 @@ class SeamRule:
 
     def __str__(self) -> str:
         if self.kind == "ease":
-            return f"ease {self.minimum:g}–{self.maximum:g} cm"
+            return f"ease {round(self.minimum, 2):g}–{round(self.maximum, 2):g} cm"
         if self.kind == "gather":
             return f"gathered {self.ratio:.2f} : 1"
         if self.kind == "pleat":

@@ -976,6 +976,53 @@ export interface components {
             piece: string;
         };
         /**
+         * AddEase
+         * @description Sides are moved out, the armhole lowered and widened, the shoulder lengthened, on front and back alike; a sleeve on the table
+         *     is widened and lowered by the same, so that its cap goes on fitting.
+         */
+        AddEase: {
+            /** Armhole down */
+            armhole_down?: number | null;
+            /** Armhole out at its middle */
+            armhole_out?: number | null;
+            /** At the centre */
+            centre?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Layer */
+            layer?: ("close" | "dress" | "jacket" | "coat") | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "add_ease";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Shoulder out */
+            shoulder_out?: number | null;
+            /** At each side */
+            side?: number | null;
+            /**
+             * Sides
+             * @default true
+             */
+            sides_parallel?: boolean;
+        };
+        /**
          * Allowances
          * @description Seam allowance by edge, cm. A fold always has none.
          */
@@ -1270,6 +1317,40 @@ export interface components {
             words: string;
         };
         /**
+         * CloseDart
+         * @description The dart is taped shut and gone. Only where its point lies on another edge, or a thread of paper off it: else the paper
+         *     would stand up like a cone.
+         */
+        CloseDart: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "close_dart";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * ComparedRow
          * @description One measure on two days.
          */
@@ -1284,6 +1365,87 @@ export interface components {
             hint: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Contour
+         * @description A sliver is cut out where the edge stands off the body and closed about its point; the paper beside it swings, and the dart
+         *     opens wider by the same angle.
+         */
+        Contour: {
+            /** Gape */
+            amount: number;
+            /** Place */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Point of the sliver */
+            end?: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]) | null;
+            /** Dart */
+            into: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "contour";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * ConvertDart
+         * @description The dart is not sewn: its width is gathered, pleated, tucked or eased into the seam, or let down as flare to the lower
+         *     edge.
+         */
+        ConvertDart: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /**
+             * Becomes
+             * @enum {string}
+             */
+            into: "gather" | "pleat" | "tuck" | "ease" | "flare";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "convert_dart";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Zone */
+            zone?: components["schemas"]["Zoned"] | null;
         };
         /**
          * CopyTo
@@ -1360,6 +1522,51 @@ export interface components {
         DartPlace: {
             /** Dart */
             dart: string;
+        };
+        /**
+         * DivideDart
+         * @description One dart becomes several: each place gets its share of the intake, what the shares leave stays where it was.
+         */
+        DivideDart: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /** Places and shares */
+            into: components["schemas"]["Division"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "divide_dart";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * Division
+         * @description A place, and the share of the dart that goes there.
+         */
+        Division: {
+            /** Share */
+            share: number;
+            /** Place */
+            to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
         };
         /**
          * DoubtOut
@@ -1700,6 +1907,82 @@ export interface components {
             size: string;
         };
         /**
+         * Flare
+         * @description The edge leaves its line at that place and runs straight out to the hem, as long as it was; its partner is let out alike,
+         *     and the hem is drawn square to both.
+         */
+        Flare: {
+            /** Out at the hem */
+            amount: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge: string;
+            /** From */
+            from: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "flare";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * FoldDart
+         * @description The dart is folded that way; the edge across its mouth is cut as it lies then, so that it is caught in the seam.
+         */
+        FoldDart: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "fold_dart";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Toward
+             * @enum {string}
+             */
+            toward: "centre" | "side" | "up" | "down";
+        };
+        /**
          * ForPerson
          * @description For whom the style is cut.
          */
@@ -1725,6 +2008,107 @@ export interface components {
             texts: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Fullness
+         * @description How much fullness a cloth takes (common practice, no source).
+         */
+        Fullness: {
+            /**
+             * Gape taken out at most
+             * @description More is not gape: the block does not fit there.
+             * @default 1
+             */
+            contour?: number;
+            /**
+             * Ease a seam takes, firm cloth, %
+             * @description Poplin puckers beyond it.
+             * @default 3
+             */
+            firm_ease?: number;
+            /**
+             * Gathers in light cloth, at least
+             * @description Less looks like a mistake.
+             * @default 2
+             */
+            light_from?: number;
+            /**
+             * A strip opened, light cloth
+             * @description What a slashed strip is given at its fuller end.
+             * @default 10
+             */
+            light_strip?: number;
+            /**
+             * Gathers in light cloth, at most
+             * @description Voile and lawn fall well at three times.
+             * @default 3
+             */
+            light_to?: number;
+            /**
+             * Gathers in medium cloth, at least
+             * @description Up to here heavy cloth goes along, too.
+             * @default 1.5
+             */
+            medium_from?: number;
+            /**
+             * A strip opened, medium cloth
+             * @description Half of it.
+             * @default 5
+             */
+            medium_strip?: number;
+            /**
+             * Ease a seam takes, soft wool, %
+             * @description Wool can be shrunk away under steam.
+             * @default 8
+             */
+            soft_ease?: number;
+        };
+        /**
+         * Godet
+         * @description A new piece: its two sides as long as the opening, its hem an arc about its point. Both its sides and the opening are
+         *     promised to each other.
+         */
+        Godet: {
+            /** Angle, degrees */
+            angle?: number | null;
+            /** Seam, or place on the hem */
+            at: string | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]);
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Part of a circle */
+            circle?: ("quarter" | "half") | null;
+            /** Length */
+            length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "godet";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Name
+             * @default godet
+             */
+            name?: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece slashed */
+            piece?: string | null;
+            /** Width at the hem */
+            width?: number | null;
         };
         /**
          * HeadDone
@@ -1760,6 +2144,8 @@ export interface components {
              * @default 1
              */
             drill_hole?: number;
+            /** Fullness */
+            fullness?: components["schemas"]["Fullness"];
             /**
              * Girth tolerance
              * @description A block this near to body and ease round the whole body is right.
@@ -1851,6 +2237,42 @@ export interface components {
             note?: string;
         };
         /**
+         * Lengthen
+         * @description Every piece is cut square to the grain at that level; what lies below moves down by so much, or up. What is sewn together
+         *     stays in pairs, and sides are redrawn in one line.
+         */
+        Lengthen: {
+            /** Longer by */
+            amount: number;
+            /** Level */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "lengthen";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
          * LevelPlace
          * @description Where an edge stands at a level: ``down`` cm below that of a mark, a named line or a dart's pivot.
          */
@@ -1867,6 +2289,47 @@ export interface components {
              * @description A mark, a named line or a dart, whose level it is.
              */
             level: string;
+        };
+        /**
+         * Lift
+         * @description Above the level the edge rises by so much at its top, and goes out by half the width to each side; level with it nothing
+         *     moves. What it gains in length is gathered between the places where the level meets it.
+         */
+        Lift: {
+            /** Level */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Higher by */
+            height: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "lift";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Wider by
+             * @default 0
+             */
+            width?: number;
         };
         /**
          * LineThrough
@@ -1924,7 +2387,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -1981,6 +2444,42 @@ export interface components {
             straight: string;
             /** Words */
             words: string;
+        };
+        /**
+         * MergeDarts
+         * @description Darts of one pivot are swung together; one whose point lies elsewhere is closed about its own, through a cut between
+         *     both points, and the legs of the one that stays are drawn anew.
+         */
+        MergeDarts: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Darts given up */
+            darts: string[];
+            /** Dart that stays */
+            into: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "merge_darts";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * MoveOut
@@ -2179,6 +2678,75 @@ export interface components {
             text: string;
         };
         /**
+         * Pleats
+         * @description Each slash opens by twice the depth for each fold; fold and placement lines are drawn, the edge is cut so that it lies along
+         *     its neighbour when folded, and the interval is promised as pleated.
+         */
+        Pleats: {
+            /** Where, slash by slash */
+            at?: ([
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"],
+                components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]
+            ] | string)[] | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** How many slashes */
+            count?: number | null;
+            /** Depth */
+            depth: number;
+            /**
+             * At the other end
+             * @default parallel
+             * @enum {string}
+             */
+            ends?: "parallel" | "nothing";
+            /** From */
+            from_edge: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "knife" | "box" | "inverted";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "pleats";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Spacing */
+            spacing?: number | null;
+            /**
+             * Stitched down
+             * @default 0
+             */
+            stitched?: number;
+            /** To */
+            to_edge: string;
+            /**
+             * Toward
+             * @default centre
+             * @enum {string}
+             */
+            toward?: "centre" | "side";
+        };
+        /**
          * Point
          * @description cm, y down.
          */
@@ -2246,7 +2814,7 @@ export interface components {
              */
             show_bends?: boolean;
             /** Steps */
-            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -2610,6 +3178,12 @@ export interface components {
          */
         SetBacks: {
             /**
+             * Bust radius
+             * @description From the bust point to where the bust ends: a dart that ends there gives the whole bust its room.
+             * @default 7.5
+             */
+            bust_radius?: number;
+            /**
              * Darts elsewhere
              * @description As the waist dart.
              * @default 2.5
@@ -2639,6 +3213,8 @@ export interface components {
          * @description Moves the sewn point along the dart's middle. The pivot, and so the paper, stays as it is.
          */
         SetDartPoint: {
+            /** By rule */
+            by?: ("house" | "bust radius") | null;
             /**
              * Chapter
              * @description Where it stands in the recipe; empty: by its piece.
@@ -2647,6 +3223,12 @@ export interface components {
             chapter?: string;
             /** Dart */
             dart: string;
+            /**
+             * Which darts
+             * @default one
+             * @enum {string}
+             */
+            darts?: "one" | "pivot";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2667,7 +3249,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Set back */
-            set_back: number;
+            set_back?: number | null;
         };
         /**
          * SettingOut
@@ -2706,6 +3288,91 @@ export interface components {
             unit?: string;
             /** Why */
             why: string;
+        };
+        /**
+         * ShapeDart
+         * @description Both stitching lines curved alike, and the point run out along the fold. Only the needle goes otherwise: the paper's legs
+         *     stay straight, so the dart can still be rotated.
+         */
+        ShapeDart: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /**
+             * Off the straight line
+             * @default 0.3
+             */
+            depth?: number;
+            /**
+             * Point
+             * @default false
+             */
+            ease_at_point?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "shape_dart";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "straight" | "in" | "out";
+        };
+        /**
+         * ShareIntake
+         * @description Pencil, not paper: the dart is drawn narrower on its edge, another one wider, or the side or centre drawn in, by the same
+         *     centimetres. The sewn edge keeps its length; nothing swings.
+         */
+        ShareIntake: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "share_intake";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Taken in */
+            to: components["schemas"]["Taken"][];
         };
         /**
          * SheetLie
@@ -2846,7 +3513,7 @@ export interface components {
              * Pick
              * @enum {string}
              */
-            pick: "piece" | "edge" | "edge of a piece" | "dart" | "place" | "zone" | "line" | "slashes" | "length" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
+            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam or place" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
         };
@@ -2916,7 +3583,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["CutAlong"] | components["schemas"]["DrawLine"] | components["schemas"]["JoinPieces"] | components["schemas"]["Overlap"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
             /** Version */
             version: number;
         };
@@ -3038,6 +3705,18 @@ export interface components {
             };
         };
         /**
+         * Taken
+         * @description Where the cm are taken in again: in another dart of the edge, or at the side or centre that the edge ends on.
+         */
+        Taken: {
+            /** Amount */
+            amount: number;
+            /** Dart */
+            dart?: string | null;
+            /** Edge */
+            edge?: string | null;
+        };
+        /**
          * TapeOut
          * @description Where the tape goes, as SVG path data over a figure: in sight, behind the body, its two ends, the waist cord.
          */
@@ -3054,6 +3733,52 @@ export interface components {
             seen: string[];
             /** View */
             view: string;
+        };
+        /**
+         * Tucks
+         * @description The piece is slashed along the line and opened by twice the depth; both sides of the new paper are stitched on each other.
+         *     Further tucks lie beside the first, hemward and outward.
+         */
+        Tucks: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * How many
+             * @default 1
+             */
+            count?: number;
+            /** Depth */
+            depth: number;
+            /** Line */
+            line: components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "tucks";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Spacing
+             * @default 2
+             */
+            spacing?: number;
         };
         /**
          * TurnEdgeInto
