@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import cast
 
+from ..errors import MoveRefused
 from ..geometry.length import segment_length
 from ..geometry.path import Path, straight
 from ..geometry.segment import Segment
@@ -18,10 +19,17 @@ Bulge = Callable[[float], complex]
 
 def shifted(piece: Piece, corners: Mapping[int, complex], bulges: Mapping[int, Bulge]) -> Piece:
     """The piece redrawn with corner number k (where edge k starts) moved by ``corners[k]`` cm; every edge moves in proportion
-    between its ends, and by its bulge. At least one corner must stay; what runs outside is new paper, what runs inside is cut off.
+    between its ends, and by its bulge. At least one corner must stay, else MoveRefused; what runs outside is new paper, what runs inside is cut off.
     """
     n = len(piece.outline)
-    stays = next(k for k in range(n) if not corners.get(k))
+    stays = next((k for k in range(n) if not corners.get(k)), None)
+    if stays is None:
+        raise MoveRefused(
+            "no corner of it would stay where it is: there is nothing to measure from.",
+            piece.name,
+            "Leave the centre or the sides as they are.",
+            "centre",
+        )
     edges = []
     for k in range(n):
         i = (stays + k) % n

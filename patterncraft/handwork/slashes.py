@@ -136,7 +136,9 @@ def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], fie
                     field,
                 )
         if abs(s.path.end - s.path.start) < CORNER:
-            raise BadPlace(f"slash {k} has no length: both edges lie on each other there.", piece.name, "Choose two other edges.", field)
+            raise BadPlace(
+                f"slash {k} has no length: both edges lie on each other there.", piece.name, "Choose two other edges.", field
+            )
         _refuse_corner(piece, s, hinged, field)
         try:
             found = meetings(piece, s.path, [s.path.start, s.path.end])

@@ -12,6 +12,7 @@ from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, straight
 from ..paper.draw import redraw
 from ..paper.edge import Edge
+from ..paper.nearest import ON, nearest_on
 from ..paper.part import runs_inside
 from ..paper.piece import DartRule, Piece
 from ..paper.sewn import Spot, point_of
@@ -34,6 +35,8 @@ def pinched(piece: Piece, spot: Spot, point: complex, amount: float, words: str,
     """
     at = point_of(piece, spot)
     radius = abs(at - point)
+    if any(nearest_on(e.path, point)[0] < ON for e in piece.outline if not e.is_sewn_shut):
+        raise BadPlace("a sliver's point lies inside the paper, not on an edge.", piece.name, "Choose a place well inside.", "end")
     if radius < 2.0 or not runs_inside(piece, point, at):
         raise BadPlace(
             f"a sliver from {words} does not reach that point over the paper.",

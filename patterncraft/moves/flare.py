@@ -34,8 +34,8 @@ class Flare(Move):
     move: Literal["flare"]
     piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)
     edge: str = slot_field("edge", "Which edge is let out?", "edge", "Edge", max_length=80)
-    amount: float = slot_field("amount", "By how much at the hem?", "length", "Out at the hem", gt=0, le=60, unit="cm")
     start: Place = slot_field("from", "From where?", "place", "From", alias="from")
+    amount: float = slot_field("amount", "By how much at the hem?", "length", "Out at the hem", gt=0, le=60, unit="cm")
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""

@@ -96,7 +96,11 @@ class Godet(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the seam; BadPlace or MoveRefused where there is no room for it."""
         angle = self._angle()
-        name = unique_name(self.name, [p.name for p in pattern.pieces])
+        # A godet that was taped in lives on in the names of its opening.
+        openings = {
+            e.removesuffix(f" {side}") for p in pattern.pieces for e in p.edge_names for side in SIDES if e.endswith(f" {side}")
+        }
+        name = unique_name(self.name, [*(p.name for p in pattern.pieces), *sorted(openings)])
         if isinstance(self.at, str):
             hand, worked, opening = self._in_seam(pattern, pattern.seam(self.at), name)
         else:

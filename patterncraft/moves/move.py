@@ -148,7 +148,9 @@ class Move(Strict):
             if isinstance(extra, dict) and "slot" in extra:
                 slot = str(extra["slot"])
                 before = found.get(slot)
-                fields = (*before.fields, name) if before else (name,)
+                # A step carries a parameter under its alias, where a word of the language is its name ("from").
+                said = info.alias or name
+                fields = (*before.fields, said) if before else (said,)
                 own = tuple((str(v), str(w)) for v, w in extra.get("choices", ()))
                 choices = (*before.choices, *own) if before else own
                 optional = not info.is_required() and not extra.get("asked")
@@ -158,8 +160,8 @@ class Move(Strict):
 
 
 def parameter(move: type[Move], name: str) -> Parameter:
-    """What a move declares of one of its parameters."""
-    info = move.model_fields[name]
+    """What a move declares of one of its parameters, as a step carries it."""
+    info = next(f for n, f in move.model_fields.items() if (f.alias or n) == name)
     extra: Any = info.json_schema_extra or {}
     limits = {key: getattr(m, key) for m in info.metadata for key in ("ge", "gt", "le", "lt") if hasattr(m, key)}
     low, high = limits.get("ge", limits.get("gt")), limits.get("le", limits.get("lt"))

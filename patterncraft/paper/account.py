@@ -81,7 +81,8 @@ def weighed(pieces: Sequence[Piece]) -> list[Piece]:
         again = min(max(unseen, 0.0), p.paper.away)
         away.append(p.paper.away - again)
         unseen -= again
-    lies[areas.index(max(areas))] += unseen
+    # Patches that lie over each other, or over what was put down as the block's, show more than was taped in.
+    lies[areas.index(max(areas)) if unseen >= 0 else lies.index(max(lies))] += unseen
     return [
         replace(p, paper=replace(p.paper, block=area - new + off, new=new, away=off))
         for p, area, new, off in zip(pieces, areas, lies, away, strict=True)

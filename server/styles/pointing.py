@@ -10,6 +10,7 @@ from patterncraft.errors import BadPlace, PatternError
 from patterncraft.formats.drawing import Point
 from patterncraft.formats.table import Lie, Lies
 from patterncraft.geometry.svgpath import to_svg
+from patterncraft.moves.registry import MOVES
 from patterncraft.paper.nearest import nearest_spot
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
@@ -22,6 +23,8 @@ from patterncraft.units import Unit
 
 from .shapes import Pointer, Sketch, SketchPoint
 
+ONE_PLACE = ("place", "level", "seam or place")
+"""Picks that one place fills."""
 _PLACE: TypeAdapter[Place] = TypeAdapter(Place)
 _LINE: TypeAdapter[Line] = TypeAdapter(Line)
 
@@ -37,10 +40,22 @@ def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, li
     at = complex(pointer.x, pointer.y)
     piece = pattern.piece(pointer.piece) if pointer.piece else sheet_under(pattern, lies, at)
     own = lies.get(piece.name, Lie(0j)).by.inverse().point(at)
-    step = dict(trying) | ({"piece": piece.name} if "piece" not in trying else {})
+    on_piece = "piece" in (MOVES[str(trying["move"])].model_fields if trying.get("move") in MOVES else ("piece",))
+    step = dict(trying) | ({"piece": piece.name} if on_piece and "piece" not in trying else {})
     if pointer.field == "to":
         place: Place = nearest_target(piece, own, str(trying.get("dart", "")))
         return step | {"to": _data(place)}, place.words(piece, unit)
+    if pick_of(trying, pointer.field) in ONE_PLACE:
+        place = nearest_place(piece, own)
+        return step | {pointer.field: _data(place)}, place.words(piece, unit)
+    if pick_of(trying, pointer.field) == "shares":
+        place = nearest_target(piece, own, str(trying.get("dart", "")))
+        shares = list(trying.get(pointer.field) or [])
+        at = len(shares) if pointer.index is None else min(pointer.index, len(shares))
+        left = max(0.01, round(1.0 - sum(float(x.get("share", 0)) for x in shares), 4))
+        kept = shares[at].get("share", left) if at < len(shares) else left
+        shares[at : at + 1] = [{"to": _data(place), "share": kept}]
+        return step | {pointer.field: shares}, place.words(piece, unit)
     if pointer.field.startswith("zone"):
         place = nearest_place(piece, own)
         key = pointer.field.partition(".")[2] or "from"
@@ -52,6 +67,13 @@ def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, li
     places[index : index + 1] = [_data(place)]
     shape = {k: v for k, v in line.items() if k != "through"} if isinstance(line, dict) else {}
     return step | {pointer.field: {"through": places, **shape}}, place.words(piece, unit)
+
+
+def pick_of(trying: dict[str, Any], field: str) -> str:
+    """How a parameter of the step in the making is picked; empty where the move or the parameter is not known."""
+    move = MOVES.get(str(trying.get("move", "")))
+    slots = move.slots() if move else []
+    return next((s.pick for s in slots if field in s.fields), "")
 
 
 def sheet_under(pattern: Pattern, lies: Lies, at: complex) -> Piece:

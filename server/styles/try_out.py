@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from patterncraft.errors import PatternError
+from patterncraft.errors import BadSetting, PatternError
 from patterncraft.formats.drawing import Point, draw
 from patterncraft.formats.table import Lie, lies_of
 from patterncraft.house import HouseRules
@@ -51,7 +53,8 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     if body.trying is not None and not before.stopped:
         try:
             step, pointed = point_at(body.trying, body.pointer, before, lies, rules.unit)
-            step |= {name: parse_length(text, rules.unit, name.replace("_", " ")) for name, text in body.typed.items()}
+            for name, text in body.typed.items():
+                step = _put(step, name.split("."), parse_length(text, rules.unit, name.split(".")[-1].replace("_", " ")))
             if body.complete:
                 tried = read_steps([step])
                 replay = services.worked(pins, [*steps, *tried], rules)
@@ -72,6 +75,18 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         pointed=pointed,
     )
     return as_json_answer(out)
+
+
+def _put(data: Any, path: list[str], value: float) -> Any:
+    """The same data with the value at a path such as to.0.amount. Raises BadSetting for one that is not there."""
+    key, *rest = path
+    if isinstance(data, list):
+        if not key.isdigit() or int(key) >= len(data):
+            raise BadSetting(f"there is no place number {key[:20]} in that list.", cure="Add it first.", field=path[0])
+        return [_put(x, rest, value) if k == int(key) else x for k, x in enumerate(data)] if rest else data
+    if not isinstance(data, dict):
+        return data
+    return data | {key: _put(data.get(key, {}), rest, value) if rest else value}
 
 
 def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, Lie]]:

@@ -30,6 +30,11 @@ ROTATE: dict[str, Any] = {
 SPREAD: dict[str, Any] = {"move": "slash_and_spread", "piece": "square", "from_edge": "top", "to_edge": "bottom", "count": 2}
 
 
+def info_of(kind: type[Move], name: str) -> Any:
+    """pydantic's own description of a parameter, as a step carries it."""
+    return next(f for n, f in kind.model_fields.items() if (f.alias or n) == name)
+
+
 def refusal(pattern: Pattern, step: dict[str, Any]) -> tuple[str, str, str, str]:
     stopped = replay(pattern, read_steps([step]), RULES).stopped
     assert stopped is not None, "it was done"
@@ -45,7 +50,7 @@ def test_a_forms_parameters_are_those_a_step_is_read_by() -> None:
             assert slot.prompt.endswith("?")
             assert slot.pick
             for name in slot.fields:
-                told, info = parameter(kind, name), kind.model_fields[name]
+                told, info = parameter(kind, name), info_of(kind, name)
                 low = [getattr(m, "ge", getattr(m, "gt", None)) for m in info.metadata if isinstance(m, Ge | Gt)]
                 high = [getattr(m, "le", getattr(m, "lt", None)) for m in info.metadata if isinstance(m, Le | Lt)]
                 assert (told.title, told.low, told.high) == (info.title, *(x[0] if x else None for x in (low, high)))
@@ -78,7 +83,7 @@ def _takes(kind: type[Move], field: str, value: str) -> bool:
     from pydantic import TypeAdapter, ValidationError
 
     try:
-        TypeAdapter(kind.model_fields[field].annotation).validate_python(value)
+        TypeAdapter(info_of(kind, field).annotation).validate_python(value)
     except ValidationError:
         return False
     return True

@@ -13,6 +13,7 @@ interface Props {
   slot: Slot | null;
   table: Schemas["Drawing"];
   unit: string;
+  seams: string[];
   preview: Preview | null;
   /** Whether the preview shows this step done. */
   done: boolean;
@@ -22,7 +23,19 @@ interface Props {
   onPutIn: () => void;
 }
 
-export function Making({ composing, slot, table, unit, preview, done, failed, ready, act, onPutIn }: Props) {
+export function Making({
+  composing,
+  slot,
+  table,
+  unit,
+  seams,
+  preview,
+  done,
+  failed,
+  ready,
+  act,
+  onPutIn,
+}: Props) {
   const step = done ? preview?.work.recipe.at(-1) : undefined;
   const words = Object.fromEntries((step?.phrases ?? []).filter((p) => p.slot).map((p) => [p.slot, p.text]));
   const said = preview?.refused?.message.replace(/^Step \d+: /, "") ?? failed;
@@ -41,6 +54,7 @@ export function Making({ composing, slot, table, unit, preview, done, failed, re
             composing={composing}
             table={table}
             unit={unit}
+            seams={seams}
             pointed={(preview?.step as Fields | null) ?? null}
             words={preview?.sketch?.points.map((p) => p.words) ?? []}
             onFill={(fields, typed, stay) => act({ type: "fill", fields, typed, stay })}

@@ -75,20 +75,39 @@ export function OpenSentence({
 }
 
 /** Slots whose question would be too long within the sentence. */
-const UNSAID = new Set<Slot["pick"]>(["piece", "line", "slashes", "fullness"]);
+const UNSAID = new Set<Slot["pick"]>([
+  "piece",
+  "pieces",
+  "line",
+  "slashes",
+  "fullness",
+  "shares",
+  "taken",
+  "lengths",
+  "width",
+  "seam or place",
+]);
 
 function rawWords(slot: Slot, c: Composing): string {
   const fields = slot.fields.map((f) => f.name);
   for (const f of fields) {
     if (c.typed[f]) return c.typed[f];
     const v = c.fields[f];
-    if (slot.choices.length > 0) return slot.choices.find((x) => x.value === v)?.words ?? "";
+    const choice = slot.choices.find((x) => x.value.toLowerCase() === String(v ?? "").toLowerCase());
+    if (slot.pick === "choice" || choice) return choice?.words ?? "";
     if (slot.pick === "line" && typeof v !== "string") return "…";
-    if (Array.isArray(v)) return v.join(", ");
+    if (Array.isArray(v)) return v.map(thingSaid).join(", ");
     if (typeof v === "string") return v;
     if (typeof v === "number") return String(v);
-    if (v && typeof v === "object" && "dart" in v) return `the ${String(v.dart)}`;
-    if (v && typeof v === "object" && "edge" in v) return `the ${String(v.edge)}`;
+    if (v && typeof v === "object") return thingSaid(v);
   }
   return "";
+}
+
+/** A dart, an edge, or a place about one, before the server has said it better. */
+function thingSaid(v: unknown): string {
+  if (typeof v !== "object" || v === null) return String(v);
+  if ("to" in v) return thingSaid(v.to);
+  if ("dart" in v) return `the ${String(v.dart)}`;
+  return "edge" in v ? `the ${String(v.edge)}` : "…";
 }

@@ -94,6 +94,7 @@ function editor(c: Composing, pointed: Record<string, unknown> | null = null) {
       composing={c}
       table={table}
       unit="cm"
+      seams={["side"]}
       words={[]}
       pointed={pointed}
       onFill={onFill}

@@ -5,7 +5,7 @@ import { Table, type TablePoint, ToolButton } from "../../table/Table";
 import type { View } from "../../table/viewport";
 import { Notice, Scroller, Waiting } from "../../ui/controls";
 import { BenchHead } from "./BenchHead";
-import type { Drag, EdgeOf } from "./benchState";
+import { type Drag, type EdgeOf, ONE_PLACE } from "./benchState";
 import { type Fields, type MoveOut, openSlot } from "./composing";
 import { KeysHelp } from "./KeysHelp";
 import { LayTools } from "./LaySheets";
@@ -100,7 +100,9 @@ export function StyleBench({ id, moves, unit }: Props) {
   const named = composing ? piecesOf(composing.fields) : [];
   const ghostPieces = ghost?.table.pieces ?? [];
   const work = ghost ?? detail.work;
-  const placing = slot?.pick === "place" || slot?.pick === "line" || slot?.pick === "zone";
+  const placing =
+    slot !== null &&
+    (ONE_PLACE.has(slot.pick) || slot.pick === "line" || slot.pick === "zone" || slot.pick === "shares");
   const edit = (next: Fields[], label: string) =>
     void setSteps(next, label).then(
       () => act({ type: "choose", index: null }),
@@ -126,7 +128,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       ghostPieces={ghostPieces}
       tape={tape}
       laying={laying}
-      onFill={(fields) => act({ type: "fill", fields })}
+      onFill={(fields, stay) => act({ type: "fill", fields, stay })}
       onMouth={(move, piece, dart, e) => start(move, { piece, dart }, hold(e, "mouth"))}
       onPlace={(index, e) => act({ type: "take hold", drag: hold(e, "place", { index }) })}
       onStrip={(e, from, at) => act({ type: "take hold", drag: hold(e, "strip", { from, at }) })}
@@ -193,6 +195,7 @@ export function StyleBench({ id, moves, unit }: Props) {
                   slot={slot}
                   table={base}
                   unit={unit}
+                  seams={detail.work.promises.filter((p) => p.kind === "seam").map((p) => p.name)}
                   preview={preview}
                   done={done}
                   failed={failed}
@@ -306,7 +309,8 @@ export function StyleBench({ id, moves, unit }: Props) {
 /** The pieces a sentence speaks of so far. */
 function piecesOf(fields: Fields): string[] {
   const pairs = [fields.a, fields.b].filter(Array.isArray).map((x) => String(x[0]));
-  return fields.piece === undefined ? pairs : [String(fields.piece), ...pairs];
+  const several = Array.isArray(fields.pieces) ? fields.pieces.map(String) : [];
+  return fields.piece === undefined ? [...pairs, ...several] : [String(fields.piece), ...pairs];
 }
 
 /** The steps with a chapter renamed: this one and those after it that stand in the same. */

@@ -3,7 +3,7 @@ import type { PointerEvent } from "react";
 import type { Schemas } from "../../api/client";
 import type { TablePoint } from "../../table/Table";
 import type { View } from "../../table/viewport";
-import type { BenchState, EdgeOf } from "./benchState";
+import { type BenchState, type EdgeOf, ONE_PLACE } from "./benchState";
 import { type Fields, type MoveOut, openSlot, placesOf } from "./composing";
 import { DragCatcher } from "./DragCatcher";
 import { LineHandle } from "./handles/line";
@@ -11,6 +11,7 @@ import { MouthHandles } from "./handles/mouth";
 import { StripHandle } from "./handles/strip";
 import { SheetGrips } from "./LaySheets";
 import { ChosenEdges, DartTargets, EdgePicks, EdgeTargets, ShownEdges } from "./Overlay";
+import { toggled } from "./slots/several";
 import { Tape } from "./Tape";
 import type { useLaying } from "./useLaying";
 import type { Preview } from "./usePreview";
@@ -28,7 +29,7 @@ interface Props {
   ghostPieces: Piece[];
   tape: ReturnType<typeof useTape>;
   laying: ReturnType<typeof useLaying>;
-  onFill: (fields: Fields) => void;
+  onFill: (fields: Fields, stay?: boolean) => void;
   onMouth: (move: MoveOut, piece: string, dart: string, e: Grip) => void;
   onPlace: (index: number, e: Grip) => void;
   onStrip: (e: Grip, from: number, at: number) => void;
@@ -49,10 +50,19 @@ export function TableOverlay(props: Props) {
     <>
       {shown.length > 0 && <ShownEdges pieces={pieces} edges={shown} />}
       {composing && <ChosenEdges pieces={pieces} edges={chosenEdges(composing.fields)} view={view} />}
-      {(slot?.pick === "place" || slot?.pick === "line") &&
+      {slot &&
+        (ONE_PLACE.has(slot.pick) || slot.pick === "line" || slot.pick === "shares") &&
         lit.map((p) => <EdgeTargets key={p.name} piece={p} />)}
       {slot?.pick === "dart" && (
-        <DartTargets pieces={lit} onPick={(piece, dart) => props.onFill({ piece, dart })} />
+        <DartTargets pieces={lit} onPick={(piece, dart) => props.onFill({ piece, [field]: dart })} />
+      )}
+      {slot?.pick === "darts" && (
+        <DartTargets
+          pieces={lit}
+          onPick={(piece, dart) =>
+            props.onFill({ piece, [field]: toggled(listed(composing?.fields[field]), dart) }, true)
+          }
+        />
       )}
       {slot?.pick === "edge" && (
         <EdgePicks pieces={lit} onPick={(piece, edge) => props.onFill({ piece, [field]: edge })} />
@@ -89,6 +99,10 @@ export function TableOverlay(props: Props) {
       {drag && <DragCatcher view={view} pointer={drag.pointer} onMove={props.onDrag} onDone={props.onDrop} />}
     </>
   );
+}
+
+function listed(value: unknown): string[] {
+  return Array.isArray(value) ? value.map(String) : [];
 }
 
 function openingOf(preview: Preview | null): number {

@@ -9,6 +9,7 @@ import {
   openSlot,
   placesOf,
   reopen,
+  type Slot,
   stepOf,
 } from "./composing";
 
@@ -121,7 +122,7 @@ function taken(c: Composing, step: Fields): Composing {
       ([k]) => names.includes(k) || (k === "piece" && c.fields.piece === undefined),
     ),
   );
-  return fill(c, fields, {}, slot.pick === "line" ? slot.name : null);
+  return fill(c, fields, {}, slot.pick === "line" || slot.pick === "shares" ? slot.name : null);
 }
 
 /** What the server is asked: the steps before the one in the making, and that one with what is known of it. */
@@ -131,12 +132,20 @@ export function trial(state: BenchState, steps: Fields[]): { before: Fields[]; s
   return { before: c.editing === null ? steps : steps.slice(0, c.editing), step: stepOf(c) };
 }
 
+/** Slots that a hand on the table fills with one place. */
+export const ONE_PLACE = new Set<Slot["pick"]>(["place", "level", "seam or place"]);
+
 /** What a hand on the table fills just now: the parameter, and which place of a line. */
 export function pointing(state: BenchState): { field: string; index: number | null } | null {
   const { composing: c, drag } = state;
   const slot = openSlot(c);
   if (!c || !slot) return null;
-  if (slot.pick === "place") return { field: slot.fields[0]?.name ?? "to", index: null };
+  if (ONE_PLACE.has(slot.pick)) return { field: slot.fields[0]?.name ?? "to", index: null };
+  if (slot.pick === "shares") {
+    const field = slot.fields[0]?.name ?? "into";
+    const shares = c.fields[field];
+    return { field, index: Array.isArray(shares) ? shares.length : 0 };
+  }
   if (slot.pick === "line") {
     const field = slot.fields[0]?.name ?? "line";
     const places = placesOf(c.fields[field]).length;

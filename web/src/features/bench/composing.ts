@@ -16,7 +16,9 @@ export interface Composing {
 
 type Known = Pick<Composing, "fields" | "typed">;
 /** What lies on a piece; picking it brings the piece along. */
-const ON_PIECE = new Set<Slot["pick"]>(["dart", "place", "edge", "line", "slashes"]);
+const ON_PIECE = new Set<Slot["pick"]>(["dart", "darts", "place", "edge", "line", "slashes", "shares"]);
+/** What is gathered one after the other; none of it is no answer. */
+const SEVERAL = new Set<Slot["pick"]>(["pieces", "darts", "shares", "taken"]);
 
 /** A slot that is filled by picking something on a piece brings its piece with it, so the piece is not asked for. */
 export function isAsked(move: MoveOut, slot: Slot): boolean {
@@ -34,6 +36,7 @@ function isGiven(slot: Slot, field: string, c: Known): boolean {
   const value = c.fields[field];
   if ((c.typed[field] ?? "") !== "") return true;
   if (value === undefined) return false;
+  if (SEVERAL.has(slot.pick)) return Array.isArray(value) && value.length > 0;
   if (slot.pick === "line") return typeof value === "string" || placesOf(value).length > 1;
   if (slot.pick === "zone") {
     const zone = value as { from?: unknown; to?: unknown };

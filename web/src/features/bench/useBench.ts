@@ -103,11 +103,12 @@ export function useBench(
   };
   const pull = (x: number) => {
     const { drag } = now.current.state;
-    if (drag?.handle === "strip")
+    const field = now.current.state.composing ? pulledBy(now.current.state.composing.move) : "";
+    if (drag?.handle === "strip" && field)
       act({
         type: "fill",
-        fields: { opening: undefined },
-        typed: { opening: `${dragged(drag, x)} cm` },
+        fields: { [field]: undefined },
+        typed: { [field]: `${dragged(drag, x)} cm` },
         stay: true,
       });
   };
@@ -122,7 +123,14 @@ function withPlace(c: Composing, field: string): Composing {
     const places = Array.isArray(line) ? line : (line?.through ?? []);
     return { ...c, fields: { ...c.fields, [field]: { through: [...places, {}] } } };
   }
+  if (slot?.pick === "shares") return { ...c, fields: { ...c.fields, [field]: [{}] } };
   return field.startsWith("zone") ? c : { ...c, fields: { ...c.fields, [field]: {} } };
+}
+
+/** The length that a dragged strip says: how far each slash opens, laps over, or how deep its pleat is. */
+function pulledBy(move: MoveOut): string {
+  const slot = move.slots.find((s) => s.pick === "fullness" || s.pick === "length");
+  return slot?.fields.find((f) => f.unit === "cm")?.name ?? "";
 }
 
 /** What a step keeps when it is changed: its note, its chapter, whether it is muted. */

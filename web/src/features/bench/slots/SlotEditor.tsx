@@ -3,13 +3,22 @@ import type { ComponentType } from "react";
 import type { Slot } from "../composing";
 import { Fullness, HowMuch, Names, OneOf, Slashes } from "./amounts";
 import { LineEntry } from "./LineEntry";
-import { LengthEntry, NumberEntry, type SlotProps } from "./parts";
+import { Choices, LengthEntry, NumberEntry, Pick, type SlotProps } from "./parts";
 import { DartChoice, EdgeChoice, EdgeOfPiece, PieceChoice, PlaceChoice, ZoneChoice } from "./picks";
+import { DartChoices, Lengths, LevelChoice, PieceChoices, SeamOrPlace, Shares, TakenIn } from "./several";
 
 type Props = SlotProps & { words: string[] };
 
 const EDITORS: Record<Slot["pick"], ComponentType<Props>> = {
   piece: PieceChoice,
+  pieces: PieceChoices,
+  darts: DartChoices,
+  shares: Shares,
+  taken: TakenIn,
+  level: LevelChoice,
+  lengths: Lengths,
+  width: Fullness,
+  "seam or place": SeamOrPlace,
   edge: EdgeChoice,
   "edge of a piece": EdgeOfPiece,
   dart: DartChoice,
@@ -32,8 +41,32 @@ export function SlotEditor(props: Props) {
 }
 
 function Length(props: Props) {
-  const { slot } = props;
-  return <LengthEntry {...props} field={slot.fields[0]?.name ?? ""} label={slot.prompt} />;
+  const { slot, composing, onFill } = props;
+  const [own, rule] = slot.fields;
+  const field = own?.name ?? "";
+  return (
+    <div className="grid gap-2">
+      <LengthEntry
+        {...props}
+        field={field}
+        label={slot.prompt}
+        onFill={(f, t, stay) => onFill(rule ? { ...f, [rule.name]: undefined } : f, t, stay)}
+      />
+      {rule && slot.choices.length > 0 && (
+        <Choices legend="or">
+          {slot.choices.map((c) => (
+            <Pick
+              key={c.value}
+              on={composing.fields[rule.name] === c.value}
+              onClick={() => onFill({ [rule.name]: c.value, [field]: undefined }, { [field]: "" })}
+            >
+              {c.words}
+            </Pick>
+          ))}
+        </Choices>
+      )}
+    </div>
+  );
 }
 
 function Count({ slot, composing, onFill }: Props) {

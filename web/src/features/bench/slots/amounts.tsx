@@ -67,7 +67,20 @@ export function Fullness({ slot, composing, unit, onFill }: SlotProps) {
           onFill={(f, t) => onFill({ ...none, ...f }, { ...nothing, ...t }, true)}
         />
       ) : (
-        field && (
+        field &&
+        (field.low == null && slot.choices.length > 0 ? (
+          <Choices legend={field.title}>
+            {slot.choices.map((c) => (
+              <Pick
+                key={c.value}
+                on={composing.fields[way] === c.value}
+                onClick={() => onFill({ ...none, [way]: c.value }, nothing)}
+              >
+                {c.words}
+              </Pick>
+            ))}
+          </Choices>
+        ) : (
           <NumberEntry
             key={way}
             value={composing.fields[way] as number | undefined}
@@ -77,7 +90,7 @@ export function Fullness({ slot, composing, unit, onFill }: SlotProps) {
             step={0.05}
             onChange={(v) => onFill({ ...none, [way]: v }, nothing, true)}
           />
-        )
+        ))
       )}
     </div>
   );
@@ -126,6 +139,9 @@ export function Slashes(props: SlotProps) {
   );
 }
 
+/** Yes and no, as their words carry them. */
+const YES_NO: Record<string, boolean> = { True: true, False: false };
+
 export function OneOf({ slot, composing, onFill }: SlotProps) {
   const field = slot.fields[0]?.name ?? "";
   return (
@@ -133,8 +149,8 @@ export function OneOf({ slot, composing, onFill }: SlotProps) {
       {slot.choices.map((c) => (
         <Pick
           key={c.value}
-          on={composing.fields[field] === c.value}
-          onClick={() => onFill({ [field]: c.value })}
+          on={String(composing.fields[field] ?? "").toLowerCase() === c.value.toLowerCase()}
+          onClick={() => onFill({ [field]: YES_NO[c.value] ?? c.value })}
         >
           {c.words}
         </Pick>

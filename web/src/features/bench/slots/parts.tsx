@@ -9,6 +9,8 @@ export interface SlotProps {
   composing: Composing;
   table: Schemas["Drawing"];
   unit: string;
+  /** The seams of the work, by name. */
+  seams: string[];
   /** The step as it would be with the place under the hand. */
   pointed: Fields | null;
   /** Fills the slot; the next one opens, unless `stay`. */

@@ -14,15 +14,18 @@ export function PieceChoice({ table, onFill, slot }: SlotProps) {
   );
 }
 
-export function DartChoice({ table, onFill, slot }: SlotProps) {
-  const darts = table.pieces.flatMap((p) => p.darts.map((d) => ({ piece: p.name, dart: d })));
+export function DartChoice(props: SlotProps) {
+  const { table, onFill, slot } = props;
+  const field = slot.fields[0]?.name ?? "dart";
+  const own = pieceOf(props);
+  const darts = (own ? [own] : table.pieces).flatMap((p) => p.darts.map((d) => ({ piece: p.name, dart: d })));
   return (
     <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
       {darts.map(({ piece, dart }, i) => (
         <Button
           key={`${piece}${dart.name}`}
           autoFocus={i === 0}
-          onClick={() => onFill({ piece, dart: dart.name })}
+          onClick={() => onFill({ piece, [field]: dart.name })}
         >
           {piece}: {dart.name} <span className="text-quiet">{dart.intake}</span>
         </Button>

@@ -1,0 +1,165 @@
+"""The heart of the bench, by hand: darts divided, shared, folded; paper lengthened, pleated, flared, lifted; measured in the ledger."""
+
+from __future__ import annotations
+
+import os
+import re
+
+import pytest
+from playwright.sync_api import Locator, Page, expect
+
+from tests.browser.test_many_verbs import ledger_row, new_style, on, tap
+
+pytestmark = pytest.mark.browser
+SHOTS = os.environ.get("BENCH_SHOTS", "")
+
+
+def verb(page: Page, group: str, title: str) -> None:
+    """Chosen as one does it: its group's word, then the verb's."""
+    page.get_by_role("button", name=group, exact=True).click()
+    page.get_by_role("button", name=re.compile(f"^{re.escape(title)}")).first.click()
+
+
+def shot(page: Page, name: str) -> None:
+    if SHOTS:
+        page.screenshot(path=f"{SHOTS}/{name}.png")
+
+
+def steps(page: Page) -> Locator:
+    return page.get_by_label("Steps")
+
+
+def put_in(page: Page) -> None:
+    button = page.get_by_role("button", name=re.compile("^Put it in"))
+    expect(button).to_be_enabled()
+    button.click()
+    expect(button).to_be_hidden()
+
+
+def test_a_dart_is_divided_by_pointing_and_its_shares_typed(demo: Page) -> None:
+    new_style(demo, 1, "Divided")
+    verb(demo, "Darts", "Divide dart")
+    demo.locator("[data-pick-dart='front waist dart']").click()
+    tap(demo, *on(demo, "front", "shoulder", 0.5, 0.5))
+    tap(demo, *on(demo, "front", "neckline", 0.35, 0.7))
+    shares = demo.get_by_label("Places and shares").get_by_role("spinbutton")
+    expect(shares).to_have_count(2)
+    shares.nth(0).fill("60")
+    shares.nth(1).fill("25")
+    expect(steps(demo)).to_contain_text("15 % stays")
+    shot(demo, "divide")
+    put_in(demo)
+    expect(steps(demo)).to_contain_text("All darts, before = after")
+    shares_said = re.findall(r"(\d+) % to", steps(demo).inner_text())
+    assert shares_said[:2] == ["60", "25"]
+    # Shares that come to more than the dart are refused in one sentence, and the step before stays.
+    verb(demo, "Darts", "Divide dart")
+    demo.locator("[data-pick-dart='front side dart']").click()
+    for edge in ("armhole", "neckline"):
+        demo.get_by_role("button", name=edge, exact=True).click()
+    shares.nth(0).fill("90")
+    shares.nth(1).fill("90")
+    demo.wait_for_timeout(400)
+    shot(demo, "divide-refused")
+    expect(steps(demo)).to_contain_text("the shares come to 180 %")
+
+
+def test_a_skirt_is_lengthened_over_both_pieces_flared_and_pleated(demo: Page) -> None:
+    new_style(demo, skirt_of(demo), "A swing")
+    before = length_of(demo, "side")
+    verb(demo, "Open", "Lengthen or shorten")
+    for name in ("skirt front", "skirt back"):
+        demo.get_by_role("button", name=name, exact=True).click()
+    demo.get_by_role("button", name="That is all").click()
+    demo.get_by_role("button", name="half-way along the side").click()
+    demo.get_by_label(re.compile("^Longer by how much")).fill("6")
+    expect(steps(demo)).to_contain_text("6.0 cm longer")
+    shot(demo, "lengthen")
+    put_in(demo)
+    assert length_of(demo, "side") == pytest.approx(before + 6.0, abs=0.05)
+    verb(demo, "Open", "Flare")
+    demo.locator("[data-pick-edge='skirt front side']").first.click()
+    tap(demo, *on(demo, "skirt front", "side", 0.9, 0.5))
+    demo.get_by_label("By how much at the hem?").fill("5")
+    demo.wait_for_timeout(500)
+    shot(demo, "flare0")
+    expect(steps(demo)).to_contain_text("Let out at the hem")
+    shot(demo, "flare")
+    put_in(demo)
+    demo.get_by_role("button", name="open the ledger").click()
+    expect(ledger_row(demo, "side")).to_contain_text("kept")
+    expect(ledger_row(demo, "side")).to_contain_text(f"{before + 6:.2f}")
+    demo.keyboard.press("Escape")
+
+
+def test_a_dart_is_given_up_with_the_pencil_and_the_waist_keeps_its_length(demo: Page) -> None:
+    new_style(demo, skirt_of(demo), "One dart less")
+    waist = length_of(demo, "waist")
+    verb(demo, "Darts", "Share intake")
+    demo.locator("[data-pick-dart='skirt back waist dart 2']").click()
+    demo.get_by_role("button", name="in the waist dart 1").click()
+    demo.get_by_role("button", name="at the side", exact=True).click()
+    demo.get_by_label("in the waist dart 1", exact=True).fill("1.2")
+    demo.get_by_label("at the side", exact=True).fill("5/16 in")
+    expect(steps(demo)).to_contain_text("0.8 cm at the side")
+    shot(demo, "share")
+    put_in(demo)
+    assert length_of(demo, "waist") == pytest.approx(waist, abs=0.02)
+    expect(steps(demo)).to_contain_text("Waist as sewn, before and now")
+
+
+def test_pleats_are_dragged_deeper_and_a_godet_is_set_into_the_side(demo: Page) -> None:
+    new_style(demo, skirt_of(demo), "Pleats and a godet")
+    demo.keyboard.press("o")
+    demo.keyboard.press("p")
+    demo.get_by_role("button", name="skirt front: hem").click()
+    demo.get_by_role("button", name="waist", exact=True).click()
+    demo.get_by_role("button", name="2", exact=True).click()
+    demo.get_by_role("button", name="inverted pleats").click()
+    demo.get_by_label("How deep is each?").fill("1")
+    grip = demo.get_by_test_id("strip")
+    grip.wait_for()
+    box = grip.bounding_box()
+    assert box is not None
+    demo.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    demo.mouse.down()
+    demo.mouse.move(box["x"] + box["width"] / 2 + 20, box["y"] + box["height"] / 2, steps=5)
+    demo.mouse.up()
+    deep = float(demo.get_by_label("How deep is each?").input_value().removesuffix(" cm"))
+    assert deep > 1.2
+    expect(steps(demo)).to_contain_text(f"each {deep:.1f} cm deep")
+    shot(demo, "pleats")
+    demo.get_by_role("button", name=re.compile("^Leave it")).click()
+    verb(demo, "Open", "Godet")
+    demo.get_by_role("button", name="side", exact=True).click()
+    demo.get_by_label("How long is it?").fill("20")
+    demo.get_by_test_id("sentence").get_by_role("button").last.click()
+    demo.get_by_role("button", name="part of a circle").click()
+    demo.get_by_role("button", name="a quarter of a circle").click()
+    put_in(demo)
+    expect(demo.locator("[data-piece='godet'] path[data-edge='hem']")).to_be_attached()
+    demo.get_by_role("button", name="open the ledger").click()
+    for side in ("left", "right"):
+        expect(ledger_row(demo, f"godet {side} side")).to_contain_text("20.00")
+    shot(demo, "godet")
+
+
+def test_a_cap_is_lifted_and_ease_added_for_a_layer(demo: Page) -> None:
+    new_style(demo, 1, "Over a dress")
+    demo.keyboard.press("o")
+    demo.keyboard.press("e")
+    demo.get_by_role("button", name="a jacket").click()
+    expect(steps(demo)).to_contain_text("4 × 1.5")
+    shot(demo, "ease")
+    put_in(demo)
+    expect(steps(demo)).to_contain_text("Add ease for a jacket")
+
+
+def skirt_of(page: Page) -> int:
+    blocks = page.request.get("/api/blocks").json()
+    return int(next(b["id"] for b in blocks if "straight skirt" in b["name"]))
+
+
+def length_of(page: Page, seam: str) -> float:
+    text = page.get_by_role("button", name=re.compile(f"^{seam}")).first.inner_text()
+    return float(re.findall(r"[\d.]+", text)[-1])
