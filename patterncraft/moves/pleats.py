@@ -19,7 +19,7 @@ from ..paper.follow import lay_down, take_up
 from ..paper.opened import Opened
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.sewn import distance_of, point_of, run_of, runs_of, sewn_length, spot_along
+from ..paper.sewn import Spot, distance_of, point_of, run_holding, run_of, runs_of, sewn_length, spot_along
 from ..paper.sound import assert_sound
 from ..places.levels import outward
 from ..units import Unit, format_length
@@ -123,9 +123,11 @@ class Pleats(Slashing):
             after = smooth_edge(after, self.to_edge, keep_length=True).piece
         after = replace(after, lines=with_folds(after, folds, self.stitched))
         after = assert_sound(after, "Lay them less deep, or fewer of them.")
-        opened = [Opened(self.piece, self.from_edge, zone.run, *self._around(piece, slashes, self.from_edge, zone), "pleat")]
-        changed = () if self.ends == "nothing" else pattern.seams_of(self.piece, self.to_edge)
-        followed = lay_down(hand, [after], opened=opened, changed=changed)
+        opened = [Opened(self.piece, self.from_edge, zone.run, *self._around(piece, [s.near for s in slashes], zone), "pleat")]
+        if self.ends == "parallel":
+            far = Zone(run_holding(piece, slashes[0].far.edge), 0.0, 0.0, sewn_length(piece, self.to_edge))
+            opened.append(Opened(self.piece, self.to_edge, far.run, *self._around(piece, [s.far for s in slashes], far), "pleat"))
+        followed = lay_down(hand, [after], opened=opened)
         return Outcome(
             followed.pattern, self._working(piece, followed.pattern.piece(self.piece), slashes, each) + notes(followed.told)
         )
@@ -168,8 +170,8 @@ class Pleats(Slashing):
                 "depth",
             )
 
-    def _around(self, piece: Piece, slashes: list[Slash], edge: str, zone: Zone) -> tuple[float, float]:
-        at = sorted(distance_of(piece, s.near) for s in slashes)
+    def _around(self, piece: Piece, spots: list[Spot], zone: Zone) -> tuple[float, float]:
+        at = sorted(distance_of(piece, s) for s in spots)
         beside = max(1.0, self.depth)
         return max(0.0, at[0] - beside), min(zone.whole, at[-1] + beside)
 

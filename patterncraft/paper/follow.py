@@ -250,8 +250,10 @@ class _Follower:
         if seam.b and not (a.side and b.side):
             return self._widowed(seam, notches, a, b)
         rule = seam.rule
-        if rule.length and a.gone and not seam.b:
-            rule = replace(rule, length=max(rule.length - a.gone, 0.0))
+        # What waits for a partner waits for so much less as paper is gone from it; drawn otherwise, it is as long as it was.
+        lost = min(a.gone, max(a.before - a.length, 0.0))
+        if rule.length and lost and not seam.b:
+            rule = replace(rule, length=max(rule.length - lost, 0.0))
         places: list[Notch] = []
         for n in notches:
             at_a = a.mapped(n.at_a)
