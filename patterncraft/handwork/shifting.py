@@ -12,6 +12,7 @@ from ..geometry.segment import Segment
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.piece import Piece
+from ..tolerances import SNAP
 
 Bulge = Callable[[float], complex]
 """What an edge is moved by besides, at a share (0–1) of its way; nothing at both ends."""
@@ -34,7 +35,8 @@ def shifted(piece: Piece, corners: Mapping[int, complex], bulges: Mapping[int, B
     for k in range(n):
         i = (stays + k) % n
         edges.append(_moved(piece.outline[i], corners.get(i, 0j), corners.get((i + 1) % n, 0j), bulges.get(i)))
-    return redraw(piece, stays, n, tuple(edges))
+    # An edge whose two ends came together is gone.
+    return redraw(piece, stays, n, tuple(e for e in edges if abs(e.path.end - e.path.start) > SNAP or e.length > SNAP))
 
 
 def _moved(e: Edge, first: complex, last: complex, bulge: Bulge | None) -> Edge:

@@ -14,7 +14,7 @@ from ..paper.follow import lay_down, take_up
 from ..paper.part import open_corner
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.sewn import run_of, sewn_length, spot_along
+from ..paper.sewn import Spot, run_of, sewn_length, spot_along
 from ..paper.sound import assert_sound
 from ..places.levels import downward, outward
 from ..units import Unit, format_length
@@ -108,6 +108,10 @@ class AddEase(Move):
                 "no piece here has an armhole and a side to let out.", "", "Lay a bodice on the table first.", "layer"
             )
         hand = take_up(pattern, *bodies, *sleeves)
+        room = min(_room_below(hand.piece(n)) for n in bodies)
+        lowered = ease.armhole_down
+        if self.armhole_down is None and lowered > room:
+            ease = ease._replace(armhole_down=max(room, 0.0))
         worked = [assert_sound(self._body(hand.piece(n), ease), "Add less.") for n in bodies]
         grown = sum(sewn_length(w, "armhole") - sewn_length(hand.piece(w.name), "armhole") for w in worked)
         worked += [assert_sound(self._fitted_sleeve(hand.piece(n), ease, grown), "Add less.") for n in sleeves]
@@ -123,6 +127,10 @@ class AddEase(Move):
             )
         ]
         lines += self._armholes(pattern, after, bodies, sleeves)
+        if ease.armhole_down < lowered:
+            lines.append(
+                note(f"The armhole comes down by {ease.armhole_down:.1f} cm only: a side dart is in the way of {lowered:.1f} cm.")
+            )
         if not sleeves:
             lines.append(note("No sleeve lies on the table: one made later is made to this armhole."))
         return Outcome(after, (*lines, *notes(followed.told)))
@@ -132,26 +140,24 @@ class AddEase(Move):
         return ()
 
     def _body(self, piece: Piece, ease: Ease) -> Piece:
-        out, down = outward(piece), downward(piece)
-        corners: dict[int, complex] = {}
-        bulges: dict[int, Bulge] = {}
+        out = outward(piece)
+        piece, under, at, low = _underarm_lowered(piece, ease.armhole_down)
         n = len(piece.outline)
-        sides = run_of(piece, "side")
+        forward = (low - under) % n < (under - low) % n
         armhole = run_of(piece, "armhole")
-        first = armhole[0] < sides[0] or (armhole[-1] + 1) % n == sides[0]
-        under = sides[0] if first else (sides[-1] + 1) % n
-        low = (sides[-1] + 1) % n if first else sides[0]
-        tip = armhole[0] if first else (armhole[-1] + 1) % n
-        shoulder = _along_shoulder(piece, tip)
-        corners[tip] = shoulder * ease.shoulder_out
-        at_arm = out * ease.side + down * ease.armhole_down
+        tip = armhole[0] if forward else (armhole[-1] + 1) % n
+        bulges: dict[int, Bulge] = {}
+        lowered = piece.outline[at].path.start - piece.outline[under].path.start
         at_waist = out * ease.side if self.sides_parallel else 0j
-        corners[under] = at_arm
-        # What the underarm is lowered by is gone at the first dart: its legs stay alike.
-        for k, share in _corners_between(piece, under, low, forward=first):
+        corners = {
+            tip: _along_shoulder(piece, tip) * ease.shoulder_out,
+            under: lowered + out * ease.side,
+            at: out * ease.side,
+            low: at_waist,
+        }
+        for k, share in _corners_between(piece, at, low, forward):
             if not piece.outline[k - 1].kind == piece.outline[k].kind == "dart":
                 corners[k] = out * ease.side + (at_waist - out * ease.side) * share
-        corners[low] = at_waist
         for i in armhole:
             if ease.armhole_out:
                 bulges[i] = lambda s: out * ease.armhole_out * 4 * s * (1 - s)
@@ -217,6 +223,41 @@ class AddEase(Move):
                 "{} + {}",
                 (length(wide[0]), length(wide[1] - wide[0])),
             )
+
+
+def _room_below(piece: Piece) -> float:
+    """cm by which the armhole of a piece can come down its side, before a dart or its end."""
+    sides, armhole = run_of(piece, "side"), run_of(piece, "armhole")
+    top = sides[0] if (armhole[-1] + 1) % len(piece.outline) == sides[0] else sides[-1]
+    return piece.outline[top].length - 1.0
+
+
+def _underarm_lowered(piece: Piece, by: float) -> tuple[Piece, int, int, int]:
+    """The piece with a corner ``by`` cm down its side; the corners of the underarm, of that place, and of the side's lower end.
+
+    Raises MoveRefused where the side has a dart before that, or is not so long.
+    """
+    sides, armhole = run_of(piece, "side"), run_of(piece, "armhole")
+    n = len(piece.outline)
+    first = (armhole[-1] + 1) % n == sides[0]
+    top = sides[0] if first else sides[-1]
+    e = piece.outline[top]
+    if by > _room_below(piece):
+        raise MoveRefused(
+            f"lowered by {by:.1f} cm the armhole would reach the side's dart or its end, {e.length:.1f} cm down.",
+            piece.name,
+            "Lower it by less, or rotate the side dart away first.",
+            "armhole_down",
+        )
+    if by > 0:
+        piece, at = open_corner(piece, Spot(top, by if first else e.length - by))
+    else:
+        at = top if first else (top + 1) % n
+    sides = run_of(piece, "side")
+    n = len(piece.outline)
+    under = sides[0] if first else (sides[-1] + 1) % n
+    low = (sides[-1] + 1) % n if first else sides[0]
+    return piece, under, at, low
 
 
 def _along_shoulder(piece: Piece, tip: int) -> complex:

@@ -7,7 +7,7 @@ from typing import ClassVar, Final, Literal
 
 from pydantic import Field
 
-from ..errors import MoveRefused
+from ..errors import BadPlace, MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
 from ..handwork.rotating import NEW, called, pin_at, pinned, refuse_lens, spot_for, target_of, turned_into, unpinned
 from ..house import HouseRules, Strict
@@ -77,6 +77,8 @@ class DivideDart(Move):
         before = with_lines_off_darts(hand.piece(self.piece))
         refuse_lens(before, self.dart)
         dart = find_dart(before, self.dart)
+        if any(isinstance(d.to, DartPlace) and d.to.dart == self.dart for d in self.into):
+            raise BadPlace("a dart cannot be divided into itself.", self.piece, "What the shares leave stays in it anyway.", "into")
         total = sum(d.share for d in self.into)
         if total > 1.0 + 1e-9:
             raise MoveRefused(

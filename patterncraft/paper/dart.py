@@ -117,6 +117,7 @@ def renamed(piece: Piece) -> Piece:
             groups.setdefault(d.mouth_edge, []).append(d)
     names: dict[str, str] = {d.name: d.name for d in darts}
     for edge, members in groups.items():
+        members = _as_they_lie(piece, members)
         if _runs_toward_centre(piece, edge):
             members = members[::-1]
         for d, name in zip(members, _free_names(edge, len(members), chosen), strict=True):
@@ -134,6 +135,18 @@ def _free_names(edge: str, count: int, taken: Collection[str]) -> list[str]:
         return [f"{edge} dart"]
     free = (name for k in itertools.count(1) if (name := f"{edge} dart {k}") not in taken)
     return list(itertools.islice(free, count))
+
+
+def _as_they_lie(piece: Piece, darts: list[Dart]) -> list[Dart]:
+    """Darts of one edge in the order in which the edge is walked, wherever the outline is counted from: after a gap in which it
+    does not run on."""
+    if len(darts) < 2:
+        return darts
+    n = len(piece.outline)
+    edge = darts[0].mouth_edge
+    own = {edge, *(d.name for d in darts)}
+    start = next((i for i in range(n) if piece.outline[i].name in own and piece.outline[i - 1].name not in own), 0)
+    return sorted(darts, key=lambda d: (d.vertex - start) % n)
 
 
 def _runs_toward_centre(piece: Piece, edge: str) -> bool:

@@ -106,8 +106,13 @@ def _ruled(
     if other0 is None or other1 is None or other1 - other0 < 1e-6:
         return seam, notches
     rule = _rule(zone, own1 - own0, other1 - other0)
-    kept = tuple(r for r in seam.rules if not _overlaps(r, notches, zone.on, own0, own1, last_own))
-    return replace(seam, rule=_less(seam.rule, zone, pairs), rules=(*kept, IntervalRule(ends[0], ends[1], rule))), notches
+    kept = [part for r in seam.rules for part in _beside(r, notches, zone.on, (own0, own1), last_own, (ends[0], ends[1]))]
+    own_rule = (
+        seam.rule
+        if any(_overlaps(r, notches, zone.on, own0, own1, last_own) for r in seam.rules)
+        else _less(seam.rule, zone, pairs)
+    )
+    return replace(seam, rule=own_rule, rules=(*kept, IntervalRule(ends[0], ends[1], rule))), notches
 
 
 def _less(rule: SeamRule, zone: _Zone, pairs: list[tuple[float, float]]) -> SeamRule:
@@ -142,7 +147,28 @@ def _along(pairs: list[tuple[float, float]], at: float) -> float | None:
     return pairs[-1][1]
 
 
+def _beside(
+    r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], zone: tuple[float, float], whole: float, ends: tuple[str, str]
+) -> list[IntervalRule]:
+    """What is left of an older rule beside the zone that is ruled anew: all of it, ease on one side or both, or nothing."""
+    if not _overlaps(r, notches, on, *zone, whole):
+        return [r]
+    if r.rule.kind != "ease":
+        # Gathers and pleats hold for their zone as a whole.
+        return []
+    low, high = _span(r, notches, on, whole)
+    before = [IntervalRule(r.start, ends[0], r.rule)] if low < zone[0] - 1e-6 and ends[0] != "start" else []
+    after = [IntervalRule(ends[1], r.end, r.rule)] if high > zone[1] + 1e-6 and ends[1] != "end" else []
+    return before + after
+
+
+def _span(r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], whole: float) -> tuple[float, float]:
+    """From where to where a rule holds, cm along that side."""
+    at = {n.name: n.at_a if on == "a" else (n.at_b or 0.0) for n in notches} | {"start": 0.0, "end": whole}
+    return at.get(r.start, 0.0), at.get(r.end, whole)
+
+
 def _overlaps(r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], low: float, high: float, whole: float) -> bool:
     """Whether an older rule covers part of the zone now ruled anew."""
-    at = {n.name: n.at_a if on == "a" else (n.at_b or 0.0) for n in notches} | {"start": 0.0, "end": whole}
-    return at.get(r.start, 0.0) < high - 1e-6 and at.get(r.end, whole) > low + 1e-6
+    start, end = _span(r, notches, on, whole)
+    return start < high - 1e-6 and end > low + 1e-6
