@@ -6,14 +6,17 @@ from collections.abc import Mapping
 from functools import lru_cache
 
 from ..drafting.schools import school
-from ..geometry.path import chain
+from ..finishing.dart_mouth import mouth_shape
+from ..geometry.path import Path, chain
 from ..geometry.svgpath import to_svg
 from ..geometry.transform import slide
 from ..house import HouseRules, Strict
 from ..moves.move import Move
 from ..moves.registry import MOVES, read_steps
+from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
+from ..paper.stitching import stitched_legs
 from ..replay import replay
 from .table import lies_of
 
@@ -90,14 +93,21 @@ def _picture(pieces: list[tuple[Piece, complex]]) -> VerbPicture:
     return VerbPicture(
         paper=[to_svg(chain(e.path for e in p.outline), closed=True) for p in placed],
         new=[to_svg(x, closed=True) for p in placed for x in p.paper.patches],
-        lines=[
-            to_svg(x.path) for p in placed for x in p.lines if x.name not in ("bust", "chest", "hip", "waist", "biceps", "elbow")
-        ],
+        lines=[to_svg(path) for p in placed for path in _drawn_on(p)],
         left=round(min(b[0] for b in boxes), 2),
         top=round(min(b[1] for b in boxes), 2),
         right=round(max(b[2] for b in boxes), 2),
         bottom=round(max(b[3] for b in boxes), 2),
     )
+
+
+def _drawn_on(piece: Piece) -> list[Path]:
+    """Lines of its own (a block's levels would only clutter it), and each dart as it is stitched and cut across its mouth."""
+    out = [x.path for x in piece.lines if x.name not in ("bust", "chest", "hip", "waist", "biceps", "elbow")]
+    for d in darts_of(piece):
+        into, back = stitched_legs(d)
+        out += [into.then(back.reversed()), mouth_shape(piece, d)]
+    return out
 
 
 @lru_cache(maxsize=8)
