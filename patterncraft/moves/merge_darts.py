@@ -68,14 +68,10 @@ class MergeDarts(Move):
         made = find_dart(after, self.into)
         followed = lay_down(hand, [after])
         working += self._sums(before, after, off, unequal)
-        working.append(
-            Sum(
-                f"Intake of the {self.into}",
-                length(made.intake),
-                "2 × {} × sin({} / 2)",
-                (length(made.leg_in.length), degrees(to_degrees(abs(made.angle)))),
-            )
+        formula = (
+            ("2 × {} × sin({} / 2)", (length(made.leg_in.length), degrees(to_degrees(abs(made.angle))))) if not unequal else ()
         )
+        working.append(Sum(f"Intake of the {self.into}", length(made.intake), *formula))
         return Outcome(followed.pattern, tuple(working) + notes(followed.told))
 
     def _sums(self, before: Piece, after: Piece, off: float, unequal: float) -> list[Sum]:

@@ -18,7 +18,7 @@ from ..working import Sum, fine, length
 from .move import Example, Group, Move, Outcome, slot_field
 
 _SHAPES = (("straight", "straight"), ("in", "hollowed, so that it takes up less"), ("out", "rounded, so that it takes up more"))
-_POINT = ((False, "sharp"), (True, "softened over the last 2 cm"))
+_POINT = ((False, "sharp"), (True, "softened, run out along the fold"))
 
 
 class ShapeDart(Move):

@@ -7,6 +7,7 @@ from typing import ClassVar, Literal, Self
 from pydantic import ConfigDict, Field, model_validator
 
 from ..errors import MoveRefused
+from ..handwork.fullness import ease_advice, gather_advice, strip_advice
 from ..handwork.slashes import Zone, check_slashes, two_edges, zone_of
 from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
@@ -135,9 +136,20 @@ class SlashAndSpread(Slashing):
             drawn[edge] = smooth_edge(after, edge, keep_length=amount == 0)
             after = drawn[edge].piece
         after = assert_sound(after, "Open the slashes by less, or take more of them.")
-        followed = lay_down(hand, [after], opened=self._opened(pattern, piece, slashes, amounts, near, far))
+        opened = self._opened(pattern, piece, slashes, amounts, near, far)
+        followed = lay_down(hand, [after], opened=opened)
         working = self._working(piece, after, done, amounts, len(slashes), drawn)
-        return Outcome(followed.pattern, working + notes(followed.told))
+        advice = [line for o in opened for line in self._advice(o, piece, after, amounts, rules)]
+        return Outcome(followed.pattern, (*working, *advice, *notes(followed.told)))
+
+    def _advice(self, zone: Opened, before: Piece, after: Piece, amounts: Amounts, rules: HouseRules) -> list[Sum]:
+        """Which cloth takes what was opened."""
+        amount = amounts.near if zone.edge == self.from_edge else amounts.far
+        flat = zone.high - zone.low
+        full = flat + sewn_length(after, zone.edge) - sewn_length(before, zone.edge)
+        if zone.kind == "gather":
+            return [gather_advice(full / flat, rules), strip_advice(amount, rules)]
+        return [ease_advice(full, flat, rules)] if zone.kind == "ease" else []
 
     def _each(self, piece: Piece, slashes: list[Slash], near: Zone, far: Zone) -> float:
         """cm by which each slash opens, whichever way it was said."""
