@@ -36,7 +36,7 @@ def shifted(piece: Piece, corners: Mapping[int, complex], bulges: Mapping[int, B
         i = (stays + k) % n
         edges.append(_moved(piece.outline[i], corners.get(i, 0j), corners.get((i + 1) % n, 0j), bulges.get(i)))
     # An edge whose two ends came together is gone.
-    return redraw(piece, stays, n, tuple(e for e in edges if abs(e.path.end - e.path.start) > SNAP or e.length > SNAP))
+    return redraw(piece, stays, n, tuple(e for e in edges if abs(e.path.end - e.path.start) > SNAP))
 
 
 def _moved(e: Edge, first: complex, last: complex, bulge: Bulge | None) -> Edge:

@@ -6,10 +6,12 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import BadSetting, MoveRefused
+from ..geometry.path import chain
 from ..handwork.centre import centre_length, stays_put
 from ..handwork.taping import Taped, tape_pieces
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
+from ..paper.patches import area_inside
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, Grain, Piece
 from ..paper.sewn import neighbours, sewn_length, starts_at_end
@@ -20,6 +22,10 @@ from .move import Example, Group, Move, Outcome, slot_field
 
 OnPiece = tuple[str, str]
 """[piece, edge]"""
+
+
+LAID_OVER = 0.5
+"""cm² of paper that may lie over other paper where two pieces are taped: curves that were flattened to tell."""
 
 
 class JoinPieces(Move):
@@ -59,6 +65,14 @@ class JoinPieces(Move):
         taped = tape_pieces(a, self.a[1], b, self.b[1], turned, from_end, rules)
         whole = replace(taped.piece, name=name, cut=_plan(a, b), grain=_grain(a, b, taped.piece))
         whole = assert_sound(whole, "Close a dart first, or join other edges.")
+        over = whole.area - area_inside([chain(e.path for e in whole.outline)], whole.segments)
+        if over > LAID_OVER:
+            raise MoveRefused(
+                f"taped there, {over:.1f} cm² of the {b.name} would lie over the {a.name}.",
+                f"{a.name}, {b.name}",
+                "Keep the seam, or join along another.",
+                "b",
+            )
         followed = lay_down(hand, [whole])
         return Outcome(followed.pattern, self._working(before, taped, whole, turned) + notes(followed.told))
 

@@ -50,6 +50,7 @@ class Overlap(Slashing):
         hand = take_up(pattern, self.piece)
         piece = hand.piece(self.piece)
         two_edges(piece, self.from_edge, self.to_edge)
+        self.whole_edge(piece)
         slashes = self.slashes_on(piece, pattern, zone_of(piece, pattern, self.from_edge, None), whole=True)
         near = 0.0 if self.hinge == "from_edge" else -self.amount
         far = 0.0 if self.hinge == "to_edge" else -self.amount

@@ -19,7 +19,7 @@ from ..paper.follow import lay_down, take_up
 from ..paper.opened import Opened
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.sewn import Spot, distance_of, point_of, run_holding, run_of, runs_of, sewn_length, spot_along
+from ..paper.sewn import Spot, distance_of, point_of, run_holding, run_of, sewn_length, spot_along
 from ..paper.sound import assert_sound
 from ..places.levels import outward
 from ..units import Unit, format_length
@@ -99,10 +99,7 @@ class Pleats(Slashing):
         hand = take_up(pattern, self.piece)
         piece = hand.piece(self.piece)
         two_edges(piece, self.from_edge, self.to_edge)
-        if len(runs_of(piece, self.from_edge)) > 1:
-            raise BadPlace(
-                f"the {self.from_edge} lies there in several parts.", self.piece, "Slash from an edge in one.", "from_edge"
-            )
+        self.whole_edge(piece)
         zone = zone_of(piece, pattern, self.from_edge, None)
         slashes = self._slashes(piece, pattern, zone)
         each = intake_of(self.kind, self.depth)

@@ -6,10 +6,12 @@ from typing import Final, Literal, Self
 
 from pydantic import model_validator
 
+from ..errors import BadPlace
 from ..handwork.slashes import SlashAt, Zone, even_slashes, listed_slashes
 from ..handwork.spreading import Amounts, Slash
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
+from ..paper.sewn import runs_of
 from .move import Move, slot_field
 
 Hinge = Literal["to_edge", "from_edge", "none"]
@@ -36,6 +38,13 @@ class Slashing(Move):
         if (self.count is None) == (self.at is None):
             raise ValueError("say either how many slashes, or where each lies")
         return self
+
+    def whole_edge(self, piece: Piece) -> None:
+        """Raises BadPlace where the edge slashed from lies in several parts, and no zone says on which."""
+        if len(runs_of(piece, self.from_edge)) > 1:
+            raise BadPlace(
+                f"the {self.from_edge} lies there in several parts.", self.piece, "Slash from an edge in one.", "from_edge"
+            )
 
     @property
     def faulted(self) -> str:

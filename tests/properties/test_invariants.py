@@ -8,6 +8,7 @@ from __future__ import annotations
 import json
 import random  # noqa: TID251  (seeded from hypothesis)
 from dataclasses import replace
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -119,7 +120,7 @@ def _cut_and_taped(piece: Piece, dice: random.Random) -> None:
         shapely.union_all([region(x).buffer(0) for x in p.paper.patches]).intersection(polygon(p).buffer(0)).area
         for p in (again, piece)
     ]
-    assert patches[0] == pytest.approx(patches[1], abs=0.01)
+    assert patches[0] == pytest.approx(patches[1], abs=0.03)
 
 
 def _placed(piece: Piece, dice: random.Random) -> None:
@@ -285,7 +286,7 @@ def test_invariant_5(done: Work) -> None:
             for side, at in ((seam.a, [n.at_a for n in notches]), (seam.b, [n.at_b for n in notches if n.at_b is not None])):
                 if side:
                     ends = [0.0, *at, pattern.side_length(side)]
-                    assert ends == sorted(ends), f"the notches of {seam.name} are out of order"
+                    assert all(b >= a - 1e-6 for a, b in pairwise(ends)), f"the notches of {seam.name} are out of order"
                     assert ends[-1] == pytest.approx(_measured(pattern, side), abs=NEAR * len(side) + 0.01)
 
 
