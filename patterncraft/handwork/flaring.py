@@ -12,6 +12,7 @@ from ..paper.part import open_corner
 from ..paper.piece import Piece
 from ..paper.sewn import Spot, run_of
 from ..tolerances import SNAP
+from .one_edge import in_one
 
 LEAST: Final = 2.0
 """cm of edge below the place that the flare needs at least."""
@@ -84,8 +85,8 @@ def flared(piece: Piece, edge: str, up: float, amount: float, field: str) -> Pie
         raise BadPlace("the hem has no length there.", piece.name, "Choose another edge.", field)
     bottom = fair_curve([side.end, own.end], square, own.end_direction)
     if end.follows:
-        return redraw(opened, corner, 2, (lower.redrawn(side), hem.redrawn(bottom)))
-    return redraw(opened, (corner - 2) % n, 2, (hem.redrawn(bottom.reversed()), lower.redrawn(side.reversed())))
+        return in_one(redraw(opened, corner, 2, (lower.redrawn(side), hem.redrawn(bottom))), edge)
+    return in_one(redraw(opened, (corner - 2) % n, 2, (hem.redrawn(bottom.reversed()), lower.redrawn(side.reversed()))), edge)
 
 
 def _out_to(path: Path, foot: complex) -> Path:

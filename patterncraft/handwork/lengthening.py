@@ -18,13 +18,12 @@ from ..places.levels import downward
 from ..tolerances import CLOSE, SNAP
 from .cutting import open_corners
 from .level_cut import level_slash
+from .one_edge import in_one
 from .pencil import bent_to
 from .spreading import Amounts, Slash, spread
 
 REACH: Final = 8.0
 """cm of an edge on each side of the joint that are drawn over so that it runs on: the rest keeps its own line."""
-RUNS_ON: Final = 1e-4
-"""Radians by which two parts of an edge may turn into each other and still be one line."""
 BAND: Final = "the band"
 
 
@@ -54,17 +53,6 @@ def _run_on(piece: Piece, name: str, amount: float) -> Piece:
                 path = fair_curve([start, end], near.path.start_direction, far.path.end_direction)
             whole = near.then(e).then(far).redrawn(path)
             return redraw(piece, (k - 1) % n, 3, (kept.then(whole).then(rest),))
-    return piece
-
-
-def _in_one(piece: Piece, name: str) -> Piece:
-    """The edge's parts that run on into each other, as one edge: a fold in two parts could not be laid on the cloth's fold."""
-    n = len(piece.outline)
-    for k in range(n):
-        a, b = piece.outline[k - 1], piece.outline[k]
-        if a.name == b.name == name and a.kind == b.kind and abs(a.path.end_direction - b.path.start_direction) < RUNS_ON:
-            turned = piece.starting_at(k - 1)
-            return _in_one(turned.with_outline((turned.outline[0].then(turned.outline[1]), *turned.outline[2:])), name)
     return piece
 
 
@@ -115,7 +103,7 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     j = next(n for n, e in enumerate(fitted.outline) if e.name == BAND)
     whole = join(above, i + 1, fitted, j)
     for name in names[0]:
-        whole = _in_one(whole, name)
+        whole = in_one(whole, name)
     paper = whole.paper
     return replace(whole, paper=replace(paper, away=paper.away + band.area), grain=whole.grain or piece.grain)
 

@@ -8,6 +8,7 @@ from typing import ClassVar, Final, Literal, NamedTuple, Self
 from pydantic import model_validator
 
 from ..errors import MoveRefused
+from ..handwork.one_edge import in_one
 from ..handwork.shifting import Bulge, shifted
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
@@ -166,7 +167,7 @@ class AddEase(Move):
                 if e.name.startswith("centre"):
                     for k in (i, (i + 1) % n):
                         corners[k] = corners.get(k, 0j) - out * ease.centre
-        return shifted(piece, corners, bulges)
+        return in_one(shifted(piece, corners, bulges), "side")
 
     def _fitted_sleeve(self, piece: Piece, ease: Ease, grown: float) -> Piece:
         """The sleeve wider by the sides' ease, its underarm lowered until the cap has grown as the armhole did: less than the
@@ -206,7 +207,7 @@ class AddEase(Move):
                     corners[k] = aside * ease.side + (down * lowered if on_cap else 0j)
         bulges = {i: _level_at_top(corners.get(i, 0j), corners.get((i + 1) % n, 0j)) for i in run_of(piece, "cap")}
         after = shifted(piece, corners, bulges)
-        return _in_one(after, "cap") if whole else after
+        return in_one(after, "cap") if whole else after
 
     def _armholes(self, before: Pattern, after: Pattern, bodies: list[str], sleeves: list[str]) -> Iterator[Sum]:
         for name in bodies:
@@ -296,10 +297,3 @@ def _level_at_top(first: complex, last: complex) -> Bulge:
         return (last - first) * (smooth - s)
 
     return bulge
-
-
-def _in_one(piece: Piece, edge: str) -> Piece:
-    """The edge's parts, end to end, as one."""
-    first, _ = run_of(piece, edge)
-    turned = piece.starting_at(first)
-    return turned.with_outline((turned.outline[0].then(turned.outline[1]), *turned.outline[2:]))
