@@ -118,7 +118,7 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
         assert rule.longer in ("a", "b"), rule
     order = [(n.seam, n.name) for n in before.notches]
     carried = [x for x in ((n.seam, n.name) for n in after.notches) if x in order]
-    assert carried == [x for x in order if x in carried], "the notches are out of order"
+    assert carried == [x for x in order if x in carried], f"{step.move}: the notches are out of order: {carried} were {order}"
     astray = {m.name for p in old for m in p.marks if polygon(p).distance(_point(m.at)) > 0.05}
     for p in new:
         assert {e.kind for e in p.outline} <= KINDS, f"{p.name} has edges of a kind that is none"

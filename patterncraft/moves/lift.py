@@ -8,13 +8,13 @@ from typing import ClassVar, Literal, cast
 from ..errors import BadPlace, MoveRefused
 from ..geometry.path import Path
 from ..geometry.segment import Segment
+from ..handwork.cutting import open_corners
 from ..handwork.fullness import gather_advice
 from ..handwork.level_cut import level_slash
 from ..house import HouseRules
 from ..paper.draw import redraw
 from ..paper.follow import lay_down, take_up
 from ..paper.opened import Opened
-from ..paper.part import open_corner
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import Spot, distance_of, run_holding, sewn_length
@@ -96,14 +96,11 @@ class Lift(Move):
 
     def _lifted(self, piece: Piece, near: Spot, far: Spot) -> Piece:
         """The edge between two places of one level redrawn: by their height above it its points rise and go out."""
-        spots = sorted((near, far), key=lambda s: (s.edge, s.along))
-        opened, last = open_corner(piece, spots[1])
-        opened, first = open_corner(opened, spots[0])
-        last += len(opened.outline) - len(open_corner(piece, spots[1])[0].outline)
-        a, b = opened.outline[first].path.start, opened.outline[last % len(opened.outline)].path.start
+        opened, (first, last) = open_corners(piece, sorted((near, far), key=lambda s: distance_of(piece, s)))
+        opened, count = opened.starting_at(first), (last - first) % len(opened.outline)
+        a, b = opened.outline[0].path.start, opened.outline[count].path.start
         up, across = -downward(piece), (b - a) / abs(b - a)
-        count = (last - first) % len(opened.outline)
-        top = max(((z - a) * up.conjugate()).real for e in opened.outline[first:last] for s in e.path.segments for z in s)
+        top = max(((z - a) * up.conjugate()).real for e in opened.outline[:count] for s in e.path.segments for z in s)
         centre = 0.5 * (a + b)
         half = 0.5 * abs(b - a)
 
@@ -114,8 +111,8 @@ class Lift(Move):
             out = 4 * high * (1 - high) * max(-1.0, min(1.0, beside))
             return z + up * self.height * rise + across * 0.5 * self.width * out
 
-        old = opened.outline[first : first + count]
-        return redraw(opened, first, count, tuple(e.redrawn(_along(e.path, moved)) for e in old))
+        old = opened.outline[:count]
+        return redraw(opened, 0, count, tuple(e.redrawn(_along(e.path, moved)) for e in old))
 
 
 def _along(path: Path, moved: Callable[[complex], complex]) -> Path:

@@ -3,6 +3,7 @@ on both partners."""
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import replace
 from itertools import pairwise
@@ -78,7 +79,6 @@ def _ruled(
     ends: list[str] = []
     places: list[tuple[float, float | None]] = []
     notches = list(notches)
-    number = sum(n.name.startswith(f"{zone.kind} ") for n in notches)
     last_own = own.length
     last_other = other.length if other.side else whole_b if not old.b else 0.0
     for at, word, corner, here, there in (
@@ -96,8 +96,9 @@ def _ruled(
             ends.append(word)
             places.append((here, there))
             continue
-        number += 1
-        name = f"{zone.kind} {number}"
+        taken = {n.name for n in notches}
+        # A number that a notch had which is gone may be free, one in the middle taken: rules speak of notches by their names.
+        name = next(x for k in itertools.count(1) if (x := f"{zone.kind} {k}") not in taken)
         a, b = (at_own, at_other) if zone.on == "a" else (at_other, at_own)
         notches.append(Notch(name, seam.name, "double" if "back" in zone.piece else "single", a or 0.0, b))
         ends.append(name)

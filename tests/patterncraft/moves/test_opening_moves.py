@@ -403,7 +403,9 @@ def test_a_dart_of_a_square_closed_is_an_a_line_by_hand() -> None:
 
 
 def test_a_godet_is_not_taped_into_its_slash_where_it_would_lie_over_the_skirt() -> None:
-    pattern = worked(skirt(), {"move": "godet", "piece": "skirt front", "at": {"edge": "hem", "fraction": 0.5}, "length": 20.0, "width": 8.0})
+    pattern = worked(
+        skirt(), {"move": "godet", "piece": "skirt front", "at": {"edge": "hem", "fraction": 0.5}, "length": 20.0, "width": 8.0}
+    )
     step = {"move": "join_pieces", "a": ["skirt front", "godet left side"], "b": ["godet", "left side"]}
     message, field = stopped(pattern, step)
     assert message.endswith("cm² of the godet would lie over the skirt front.")
