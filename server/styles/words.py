@@ -64,7 +64,7 @@ def move_out(name: str, move: type[Move]) -> MoveOut:
         title=move.title,
         group=move.group,
         key=move.key,
-        about=(move.__doc__ or "").split("\n\n")[0].replace("\n", " ").strip(),
+        about=" ".join((move.__doc__ or "").split("\n\n")[0].split()),
         synonyms=list(move.synonyms),
         handle=move.handle,
         picture=verb_picture(move),

@@ -16,7 +16,8 @@ from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.measures.doubts import doubts
-from patterncraft.moves.registry import read_steps
+from patterncraft.moves.move import parameter
+from patterncraft.moves.registry import MOVES, read_steps
 from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import darts_of
 from patterncraft.replay import replay
@@ -258,3 +259,26 @@ def test_the_demo_is_worked_step_by_step_so_that_each_can_be_undone(db: None) ->
         assert style.cursor == edits[-1].number
         assert all(e.label for e in edits[1:]), style.name
         assert style.pins.count() >= 1
+
+
+def test_every_move_is_offered_as_the_core_declares_it(us: Caller) -> None:
+    told = {m["move"]: m for m in us.get("/moves").json()}
+    assert sorted(told) == sorted(MOVES)
+    for name, kind in MOVES.items():
+        m = told[name]
+        assert (m["title"], m["group"], m["key"], m["synonyms"], m["handle"]) == (
+            kind.title,
+            kind.group,
+            kind.key,
+            list(kind.synonyms),
+            kind.handle,
+        )
+        assert "".join(f"{{{p['slot']}}}" if p["slot"] else p["text"] for p in m["template"]) == kind.sentence
+        assert m["about"] == " ".join((kind.__doc__ or "").split("\n\n")[0].split())
+        assert (m["picture"] is None) == (kind.example is None)
+        for slot, s in zip(m["slots"], kind.slots(), strict=True):
+            assert (slot["name"], slot["prompt"], slot["pick"], slot["optional"]) == (s.name, s.prompt, s.pick, s.optional)
+            assert [(c["value"], c["words"]) for c in slot["choices"]] == list(s.choices)
+            for field, f in zip(slot["fields"], s.fields, strict=True):
+                p = parameter(kind, f)
+                assert field == {"name": f, "title": p.title, "unit": p.unit, "low": p.low, "high": p.high, "whole": p.whole}
