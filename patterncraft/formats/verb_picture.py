@@ -61,7 +61,7 @@ def verb_picture(move: type[Move]) -> BeforeAfter | None:
     """What a verb does to a plain block; None for a move without an example."""
     if move.example is None:
         return None
-    start = _plain(move.example.block)
+    start = plain_block(move.example.block)
     name = next(n for n, kind in MOVES.items() if kind is move)
     step = read_steps([{"move": name, **move.example.step}])[0]
     done = replay(start, [step], HouseRules())
@@ -111,7 +111,8 @@ def _drawn_on(piece: Piece) -> list[Path]:
 
 
 @lru_cache(maxsize=8)
-def _plain(kind: str) -> Pattern:
+def plain_block(kind: str) -> Pattern:
+    """The plain body's ``bodice``, ``skirt`` or ``sleeve``: what every move's own example is done on."""
     if kind == "skirt":
         return school("skirt").draft(PLAIN, {"skirt_length": 45}).pattern
     bodice = school("bodice-direct").draft(PLAIN)

@@ -13,7 +13,7 @@ from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
 from ..geometry.region import crossing_pair
 from ..geometry.segment import Segment, split
-from ..paper.nearest import nearest_of
+from ..paper.nearest import may_touch, nearest_of
 from ..paper.piece import Piece
 from ..tolerances import SNAP
 
@@ -79,14 +79,8 @@ def refuse_along_edge(piece: Piece, line: Path, field: str) -> None:
     whole = line.length
     spots = [line.at(whole * k / 12) for k in range(1, 12)]
     for e, hulls in zip(piece.outline, piece.hulls, strict=True):
-        left, top = min(h[0] for h in hulls), min(h[1] for h in hulls)
-        right, bottom = max(h[2] for h in hulls), max(h[3] for h in hulls)
-        near = [
-            left - ALONG <= z.real <= right + ALONG
-            and top - ALONG <= z.imag <= bottom + ALONG
-            and min(nearest_of(s, z)[0] for s in e.path.segments) < ALONG
-            for z in spots
-        ]
+        parts = list(zip(e.path.segments, hulls, strict=True))
+        near = [any(may_touch(h, z, ALONG) and nearest_of(s, z)[0] < ALONG for s, h in parts) for z in spots]
         if any(a and b for a, b in pairwise(near)):
             raise BadPlace(
                 f"the line runs along the {e.name}.", piece.name, "Lead it over the paper, or redraw that edge instead.", field

@@ -21,11 +21,10 @@ def nearest_spot(piece: Piece, point: complex) -> Spot:
 
 def spot_at(piece: Piece, point: complex) -> Spot | None:
     """The outline's spot at a point, within 1e-3 cm; None for a point off the outline."""
-    left, top, right, bottom = piece.box
-    if not (left - ON <= point.real <= right + ON and top - ON <= point.imag <= bottom + ON):
+    if not may_touch(piece.box, point, ON):
         return None
     for i, e in enumerate(piece.outline):
-        if e.is_sewn_shut or not any(_may_touch(h, point) for h in piece.hulls[i]):
+        if e.is_sewn_shut or not any(may_touch(h, point, ON) for h in piece.hulls[i]):
             continue
         gap, along = nearest_on(e.path, point)
         if gap < ON:
@@ -33,9 +32,10 @@ def spot_at(piece: Piece, point: complex) -> Spot | None:
     return None
 
 
-def _may_touch(hull: Hull, point: complex) -> bool:
+def may_touch(hull: Hull, point: complex, margin: float) -> bool:
+    """Whether a point lies in a segment's box, or no further than ``margin`` cm beside it: cheap, before the way is measured."""
     left, top, right, bottom = hull
-    return left - ON <= point.real <= right + ON and top - ON <= point.imag <= bottom + ON
+    return left - margin <= point.real <= right + margin and top - margin <= point.imag <= bottom + margin
 
 
 def nearest_of(seg: Segment, point: complex, samples: int = 8) -> tuple[float, complex, complex]:
