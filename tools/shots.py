@@ -49,7 +49,7 @@ def draw_a_line(page: Page) -> None:
     page.get_by_label("Start a style from it").fill("Vesper bodice")
     page.get_by_role("button", name="Trace it to the bench").click()
     page.locator("[data-mouth='front waist dart']").wait_for()
-    page.keyboard.press("c")
+    page.keyboard.press("o")
     page.wait_for_timeout(400)
     take(page, "verbs")
     page.keyboard.press("c")

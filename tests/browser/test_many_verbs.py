@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from tests.browser.test_views import serious
 
@@ -169,6 +169,7 @@ def test_several_blocks_another_singer_and_back_to_the_start(demo: Page) -> None
     expect(demo.get_by_role("button", name="Undo")).to_be_disabled()
     expect(demo.get_by_text("for Maris Quellen")).to_be_visible()
     assert demo.locator("[data-piece='sleeve']").count() == 0
+    expect(demo.locator("[data-piece]")).to_have_count(2)
     assert sorted(p.get_attribute("data-piece") or "" for p in demo.locator("[data-piece]").all()) == ["back", "front"]
 
 
@@ -235,3 +236,27 @@ def test_how_it_bends_is_shown_on_demand(demo: Page) -> None:
     expect(demo.locator("[data-comb='back']")).to_have_count(2)
     demo.get_by_role("button", name="Show how it bends").click()
     expect(demo.locator("[data-comb]")).to_have_count(0)
+
+
+def test_a_hand_quicker_than_the_answers_still_puts_in_what_it_chose(demo: Page) -> None:
+    new_style(demo, 1, "Quick hands")
+    demo.keyboard.press("d")
+    demo.get_by_role("button", name=re.compile("^Rotate dart")).click()
+    demo.get_by_role("button", name=re.compile("^front: waist dart")).click()
+    demo.get_by_role("button", name="shoulder", exact=True).click()
+    sentence = demo.get_by_test_id("sentence")
+    expect(sentence).to_contain_text("the middle of the shoulder")
+    held: list[Route] = []
+    slow = True
+    demo.route("**/api/preview", lambda asked: held.append(asked) if slow else asked.continue_())
+    demo.get_by_role("button", name="neckline", exact=True).click()
+    demo.get_by_role("button", name="Take this place").click()
+    demo.get_by_role("button", name="Take this place").click()
+    demo.wait_for_timeout(200)
+    assert held
+    slow = False
+    for asked in held:
+        asked.continue_()
+    expect(sentence).to_contain_text("the middle of the neckline")
+    demo.get_by_role("button", name=re.compile("Put it in")).click()
+    expect(demo.get_by_label("Steps")).to_contain_text("to the middle of the neckline, all of it.")

@@ -19,9 +19,9 @@ it("has one question under way, asks the newest next, and shows every answer on 
   const { open, put } = held();
   const { result } = renderHook(() => useNewest(put));
   act(() => {
-    void result.current.ask(1);
-    void result.current.ask(2);
-    void result.current.ask(3);
+    result.current.ask(1);
+    result.current.ask(2);
+    result.current.ask(3);
   });
   expect(open.map((o) => o.question)).toEqual([1]);
   await act(async () => open[0]?.answer("one"));
@@ -34,13 +34,32 @@ it("has one question under way, asks the newest next, and shows every answer on 
 it("keeps the last answer beside a refusal, and forgets both when cleared", async () => {
   const { open, put } = held();
   const { result } = renderHook(() => useNewest(put));
-  act(() => void result.current.ask(1));
+  act(() => result.current.ask(1));
   await act(async () => open[0]?.answer("one"));
-  act(() => void result.current.ask(2));
+  act(() => result.current.ask(2));
   await act(async () => open[1]?.refuse("not so"));
   expect([result.current.answer, result.current.failed]).toEqual(["one", "not so"]);
-  act(() => void result.current.ask(3));
+  act(() => result.current.ask(3));
   act(() => result.current.clear());
   await act(async () => open[2]?.answer("late"));
   await waitFor(() => expect([result.current.answer, result.current.failed]).toEqual([null, ""]));
+});
+
+it("waits for the answer to the newest question, not for the one that is shown", async () => {
+  const { open, put } = held();
+  const { result } = renderHook(() => useNewest(put));
+  act(() => result.current.ask(1));
+  await act(async () => open[0]?.answer("one"));
+  act(() => {
+    result.current.ask(2);
+    result.current.ask(3);
+  });
+  const told = result.current.settled();
+  await act(async () => open[1]?.answer("two"));
+  await act(async () => open[2]?.answer("three"));
+  expect(await told).toBe("three");
+  act(() => result.current.ask(4));
+  const refused = result.current.settled();
+  await act(async () => open[3]?.refuse("not so"));
+  expect(await refused).toBeNull();
 });

@@ -21,6 +21,7 @@ interface Props {
   ready: boolean;
   act: (event: BenchEvent) => void;
   onPutIn: () => void;
+  onTake: (field: string) => void;
 }
 
 export function Making({
@@ -35,6 +36,7 @@ export function Making({
   ready,
   act,
   onPutIn,
+  onTake,
 }: Props) {
   const step = done ? preview?.work.recipe.at(-1) : undefined;
   const words = Object.fromEntries((step?.phrases ?? []).filter((p) => p.slot).map((p) => [p.slot, p.text]));
@@ -58,6 +60,7 @@ export function Making({
             pointed={(preview?.step as Fields | null) ?? null}
             words={preview?.sketch?.points.map((p) => p.words) ?? []}
             onFill={(fields, typed, stay) => act({ type: "fill", fields, typed, stay })}
+            onTake={onTake}
             onTry={(fields) => act({ type: "fill", fields, stay: true })}
           />
         </div>

@@ -87,6 +87,7 @@ const table: Schemas["Drawing"] = {
 function editor(c: Composing, pointed: Record<string, unknown> | null = null) {
   const onFill = vi.fn();
   const onTry = vi.fn();
+  const onTake = vi.fn();
   const open = c.move.slots.find((s) => s.name === c.open) ?? (c.move.slots[3] as Slot);
   render(
     <SlotEditor
@@ -99,9 +100,10 @@ function editor(c: Composing, pointed: Record<string, unknown> | null = null) {
       pointed={pointed}
       onFill={onFill}
       onTry={onTry}
+      onTake={onTake}
     />,
   );
-  return { onFill, onTry };
+  return { onFill, onTake, onTry };
 }
 
 describe("the open slot by keyboard", () => {
@@ -124,10 +126,10 @@ describe("the open slot by keyboard", () => {
 
   it("moves a place along its edge and takes it", async () => {
     const to = { edge: "shoulder", from: "neckline", fraction: 0.25 };
-    const { onFill } = editor(begin(move, { piece: "front", dart: "waist dart" }), { to });
+    const { onTake } = editor(begin(move, { piece: "front", dart: "waist dart" }), { to });
     expect(screen.getByRole("slider", { name: "along it" })).toHaveValue("0.25");
     await userEvent.click(screen.getByRole("button", { name: "Take this place" }));
-    expect(onFill).toHaveBeenCalledWith({ to });
+    expect(onTake).toHaveBeenCalledWith("to");
   });
 
   it("takes a share or an amount, never both", async () => {

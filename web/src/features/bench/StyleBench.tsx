@@ -35,7 +35,7 @@ export function StyleBench({ id, moves, unit }: Props) {
   const { style, saving, refused, setSteps, undo, redo } = useStyleWork(id);
   const detail = style.data;
   const [bends, setBends] = useState(false);
-  const { state, act, preview, failed, steps, ready, putIn, point, take, pull } = useBench(
+  const { state, act, preview, failed, steps, ready, putIn, point, take, takePlace, pull } = useBench(
     id,
     moves,
     detail,
@@ -202,6 +202,7 @@ export function StyleBench({ id, moves, unit }: Props) {
                   ready={ready && !saving}
                   act={act}
                   onPutIn={() => void putIn()}
+                  onTake={(field) => void takePlace(field)}
                 />
               ) : (
                 <Verbs

@@ -25,7 +25,7 @@ export function useBench(
     null,
     (): BenchState => ({ ...AT_REST, composing: keptSentence(id, moves) }),
   );
-  const { preview, failed, ask, clear } = usePreview();
+  const { preview, failed, ask, settled, clear } = usePreview();
   const steps = (detail?.work.recipe ?? []).map((s) => s.step as Fields);
   const now = useRef({ state, detail, steps, bends });
   now.current = { state, detail, steps, bends };
@@ -40,14 +40,14 @@ export function useBench(
       const c = next.composing;
       if (!asked || !c) {
         const upto = next.chosen === null ? null : steps.slice(0, next.chosen + 1);
-        if (upto) void ask({ ...base, steps: upto } as unknown as Question);
-        else if (bends) void ask({ ...base, steps } as unknown as Question);
+        if (upto) ask({ ...base, steps: upto } as unknown as Question);
+        else if (bends) ask({ ...base, steps } as unknown as Question);
         else clear();
         return;
       }
       const at = hand ? pointing(next) : null;
       const filled = at ? withPlace(c, at.field) : c;
-      void ask({
+      ask({
         ...base,
         steps: asked.before,
         trying: asked.step,
@@ -83,8 +83,11 @@ export function useBench(
   const composing = state.composing;
   const ready = composing !== null && isWhole(composing) && preview?.step != null && !preview.refused;
   const putIn = async () => {
-    if (!composing || !ready || !preview?.step || !detail) return;
-    const step = preview.step as Fields;
+    if (!composing || !ready || !detail) return;
+    // A quick hand is ahead of what is shown: what goes in is the sentence as it stands now.
+    const shown = await settled();
+    if (!shown?.step || shown.refused || now.current.state.composing !== composing) return;
+    const step = shown.step as Fields;
     const { editing } = composing;
     const kept = editing === null ? {} : keptBeside(steps[editing] ?? {});
     const next = editing !== null ? steps.with(editing, { ...step, ...kept }) : [...steps, step];
@@ -101,6 +104,11 @@ export function useBench(
     const missed = preview?.refused && !preview.pointed;
     if (step && !missed) act({ type: "taken", step });
   };
+  const takePlace = async (field: string) => {
+    const place = ((await settled())?.step as Fields | null | undefined)?.[field];
+    if (place !== undefined && now.current.state.composing === composing)
+      act({ type: "fill", fields: { [field]: place } });
+  };
   const pull = (x: number) => {
     const { drag } = now.current.state;
     const field = now.current.state.composing ? pulledBy(now.current.state.composing.move) : "";
@@ -112,7 +120,7 @@ export function useBench(
         stay: true,
       });
   };
-  return { state, act, preview, failed, steps, ready, putIn, point, take, pull };
+  return { state, act, preview, failed, steps, ready, putIn, point, take, takePlace, pull };
 }
 
 /** The sentence as if the open place were taken already: whether it would be whole. */

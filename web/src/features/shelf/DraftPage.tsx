@@ -72,7 +72,7 @@ function Drafting({ person, chart, schools, blocks }: Props) {
   const draft = useNewest((body: Schemas["DraftIn"]) => ok(client.POST("/api/drafts", { body })));
   const { ask } = draft;
   useEffect(() => {
-    if (school) void ask({ school: school.name, measures: chart.values, settings, base_id: baseId });
+    if (school) ask({ school: school.name, measures: chart.values, settings, base_id: baseId });
   }, [ask, school, chart.values, settings, baseId]);
   const keep = useMutation({
     mutationFn: () =>

@@ -17,6 +17,8 @@ export interface SlotProps {
   onFill: (fields: Fields, typed?: Record<string, string>, stay?: boolean) => void;
   /** Shows what it would be, without filling it. */
   onTry: (fields: Fields) => void;
+  /** Takes what was tried or pointed out last for this field. */
+  onTake: (field: string) => void;
 }
 
 export function pieceOf(props: Pick<SlotProps, "composing" | "table">) {

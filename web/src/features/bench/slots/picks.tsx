@@ -88,7 +88,7 @@ interface EdgeRef {
 
 /** Edges and other darts as choices; the place along an edge as a slider that arrow keys move. */
 export function PlaceChoice(props: SlotProps) {
-  const { composing, pointed, onFill, onTry, slot } = props;
+  const { composing, pointed, onFill, onTake, onTry, slot } = props;
   const field = slot.fields[0]?.name ?? "to";
   const piece = pieceOf(props);
   const darts = (piece?.darts ?? []).filter((d) => d.name !== composing.fields.dart);
@@ -127,7 +127,7 @@ export function PlaceChoice(props: SlotProps) {
               onChange={(e) => onTry({ [field]: { ...now, fraction: Number(e.target.value) } })}
             />
           </label>
-          <Button onClick={() => onFill({ [field]: now })}>Take this place</Button>
+          <Button onClick={() => onTake(field)}>Take this place</Button>
         </div>
       )}
     </>
