@@ -55,10 +55,11 @@ it("waits for the answer to the newest question, not for the one that is shown",
     result.current.ask(3);
   });
   const told = result.current.settled();
-  await act(async () => open[1]?.answer("two"));
+  act(() => result.current.ask(4));
+  expect(open.map((o) => o.question)).toEqual([1, 2, 3]);
   await act(async () => open[2]?.answer("three"));
   expect(await told).toBe("three");
-  act(() => result.current.ask(4));
+  expect(result.current.answer).toBe("one");
   const refused = result.current.settled();
   await act(async () => open[3]?.refuse("not so"));
   expect(await refused).toBeNull();

@@ -7,7 +7,7 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
   const [failed, setFailed] = useState("");
   const newest = useRef<A | null>(null);
   const busy = useRef(false);
-  const running = useRef<Promise<void>>(Promise.resolve());
+  const asked = useRef<Q | null>(null);
   const waiting = useRef<Q | null>(null);
   const round = useRef(0);
   const putting = useRef(put);
@@ -37,23 +37,26 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
 
   const ask = useCallback(
     (question: Q) => {
+      asked.current = question;
       waiting.current = question;
-      if (!busy.current) running.current = work();
+      if (!busy.current) void work();
     },
     [work],
   );
 
-  /** The answer to the newest question, waited for; null where it was refused. What is shown may still be an older one. */
+  /** The answer to the question that is the newest now, also when newer ones follow; null where it was refused. What is shown
+   * may still be an older one. */
   const settled = useCallback(async () => {
-    await running.current;
-    return newest.current;
+    const question = asked.current;
+    if (!busy.current || question === null) return newest.current;
+    return putting.current(question).catch(() => null);
   }, []);
 
   const clear = useCallback(() => {
     round.current += 1;
     waiting.current = null;
     busy.current = false;
-    running.current = Promise.resolve();
+    asked.current = null;
     show(null, "");
   }, [show]);
   return { answer, failed, ask, settled, clear };

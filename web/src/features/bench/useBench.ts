@@ -86,7 +86,7 @@ export function useBench(
     if (!composing || !ready || !detail) return;
     // A quick hand is ahead of what is shown: what goes in is the sentence as it stands now.
     const shown = await settled();
-    if (!shown?.step || shown.refused || now.current.state.composing !== composing) return;
+    if (!shown?.step || shown.refused) return;
     const step = shown.step as Fields;
     const { editing } = composing;
     const kept = editing === null ? {} : keptBeside(steps[editing] ?? {});
