@@ -6,7 +6,7 @@ into words. Nothing in the interface computes them again.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -66,6 +66,12 @@ def length(value: float) -> Quantity:
 def fine(value: float) -> Quantity:
     """A length where a tenth of a millimetre matters: it comes back many times."""
     return Quantity(value, "fine")
+
+
+def before_now(label: str, was: float, now: float, said: Callable[[float], Quantity] = fine) -> Sum:
+    """What a length was and is now, cm: the difference added to it, or taken off."""
+    sign = "+" if now >= was else "−"
+    return Sum(label, said(now), f"{{}} {sign} {{}}", (said(was), said(abs(now - was))))
 
 
 def degrees(value: float) -> Quantity:

@@ -19,10 +19,10 @@ def gather_advice(ratio: float, rules: HouseRules) -> Sum:
         if low - 0.005 <= ratio <= high + 0.005
     ]
     if fits:
-        return tell(f"Gathered {ratio:.2f} : 1 it suits {' and '.join(fits)} cloth.")
+        return tell(f"Gathered {ratio:.2f} : 1, it suits {' and '.join(fits)} cloth.")
     if ratio < 1.0:
         return note("Nothing is left to gather.")
-    return note(f"Gathered {ratio:.2f} : 1 it is more than even light cloth takes well: {g.light_to:.1f} : 1 at most.")
+    return note(f"Gathered {ratio:.2f} : 1, it is more than even light cloth takes well: {g.light_to:.1f} : 1 at most.")
 
 
 def strip_advice(opening: float, rules: HouseRules) -> Sum:

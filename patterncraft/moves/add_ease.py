@@ -19,7 +19,7 @@ from ..paper.sewn import Spot, run_of, sewn_length, spot_along
 from ..paper.sound import assert_sound
 from ..places.levels import downward, outward
 from ..units import Unit, format_length
-from ..working import Sum, fine, length, note, notes
+from ..working import Sum, before_now, length, note, notes
 from .move import Group, Move, Outcome, slot_field
 
 Layer = Literal["close", "dress", "jacket", "coat"]
@@ -213,17 +213,12 @@ class AddEase(Move):
         for name in bodies:
             for edge in ("armhole", "side"):
                 was, now = sewn_length(before.piece(name), edge), sewn_length(after.piece(name), edge)
-                yield Sum(f"{name.capitalize()}, {edge}: before, now", fine(now), "{} + {}", (fine(was), fine(now - was)))
+                yield before_now(f"{name.capitalize()}, {edge}: before, now", was, now)
         for name in sleeves:
             was, now = sewn_length(before.piece(name), "cap"), sewn_length(after.piece(name), "cap")
-            yield Sum(f"{name.capitalize()}, cap: before, now", fine(now), "{} + {}", (fine(was), fine(now - was)))
+            yield before_now(f"{name.capitalize()}, cap: before, now", was, now)
             wide = [p.piece(name).box[2] - p.piece(name).box[0] for p in (before, after)]
-            yield Sum(
-                f"{name.capitalize()} at its widest: before, now",
-                length(wide[1]),
-                "{} + {}",
-                (length(wide[0]), length(wide[1] - wide[0])),
-            )
+            yield before_now(f"{name.capitalize()} at its widest: before, now", wide[0], wide[1], length)
 
 
 def _room_below(piece: Piece) -> float:

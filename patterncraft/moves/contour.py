@@ -21,8 +21,9 @@ from ..paper.sound import assert_sound
 from ..places.place import DartPlace, Place, on_edge
 from ..tolerances import CLOSE
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, degrees, fine, length, note, notes
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Quantity, Sum, before_now, degrees, fine, length, note, notes, tell
+from .dart_sums import opened
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 USUAL: Final = {"neckline": (0.3, 1.0), "armhole": (0.3, 0.6)}
 """cm of gape that are usual at an edge, from and to; elsewhere to 0.6 (common practice, no source)."""
@@ -54,7 +55,7 @@ class Contour(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {
             "piece": self.piece,
             "at": self.at.words(piece, unit),
@@ -95,16 +96,14 @@ class Contour(Move):
         lines = [
             Sum("Taken out", length(self.amount)),
             Sum("Angle of the sliver", degrees(to_degrees(abs(sliver.angle)))),
-            Sum(
-                f"{edge.capitalize()} before, now",
-                fine(sewn_length(after, edge)),
-                "{} + {}",
-                (fine(sewn_length(before, edge)), fine(sewn_length(after, edge) - sewn_length(before, edge))),
-            ),
+            opened("Sliver at the edge", sliver.leg_in.length, abs(sliver.angle)),
+            before_now(f"{edge.capitalize()} before, now", was, sewn_length(after, edge)),
             Sum(f"Intake of the {self.into} before", length(dart.intake)),
             Sum(f"Intake of the {self.into} now", length(now.intake)),
             Sum("The dart opens wider by", Quantity(to_degrees(abs(now.angle) - abs(dart.angle)), "angle")),
         ]
+        if sliver.intake > self.amount + rules.sewing_tolerance:
+            lines.append(tell(f"The {edge} runs aslant there: it loses less than the sliver is wide, so the sliver is cut wider."))
         if off:
             lines.append(Sum("Its point lies off where it was by", fine(off)))
         if self.amount > max(high, most if edge == "neckline" else high) + 1e-9:

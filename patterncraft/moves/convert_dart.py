@@ -26,8 +26,8 @@ from ..paper.sound import assert_sound
 from ..places.levels import downward
 from ..tolerances import HUGE, SNAP
 from ..units import Unit
-from ..working import Sum, fine, length, notes, tell
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Sum, before_now, length, notes, tell
+from .move import Example, Group, Move, Outcome, known, slot_field
 from .slash_and_spread import Zoned
 
 _INTO = (
@@ -63,7 +63,7 @@ class ConvertDart(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         if self.zone:
             zone = f"between {self.zone.start.words(piece, unit)} and {self.zone.end.words(piece, unit)}"
         else:
@@ -91,7 +91,7 @@ class ConvertDart(Move):
         full, flat = zone.high - zone.low + now - before, zone.high - zone.low
         lines = [
             Sum(f"Intake of the {dart.name}", length(dart.intake)),
-            Sum(f"{edge.capitalize()} before, now", fine(now), "{} + {}", (fine(before), fine(now - before))),
+            before_now(f"{edge.capitalize()} before, now", before, now),
             Sum("Taken up over", length(flat)),
         ]
         if self.into == "gather":
@@ -140,7 +140,7 @@ class ConvertDart(Move):
         after = assert_sound(smooth_edge(filled(opened, name), edge, keep_length=False).piece, "Rotate it to another edge first.")
         followed = lay_down(take_up(pattern, self.piece), [after], changed=pattern.seams_of(self.piece, edge))
         now = sewn_length(followed.pattern.piece(self.piece), edge)
-        lines.append(Sum(f"{edge.capitalize()} before, now", fine(now), "{} + {}", (fine(before), fine(now - before))))
+        lines.append(before_now(f"{edge.capitalize()} before, now", before, now))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
 
 

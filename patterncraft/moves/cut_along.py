@@ -20,7 +20,7 @@ from ..paper.sound import assert_sound
 from ..places.line import Line, line_on, line_words
 from ..units import Unit
 from ..working import Sum, length, notes, tell
-from .move import Example, Group, Handle, Move, Outcome, slot_field
+from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
 
 class CutAlong(Move):
@@ -47,7 +47,7 @@ class CutAlong(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         names = f"{self.names[0]} and {self.names[1]}" if self.names else "two parts"
         return {
             "piece": self.piece,

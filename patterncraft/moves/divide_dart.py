@@ -11,7 +11,7 @@ from ..errors import BadPlace, MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
 from ..handwork.rotating import NEW, called, pin_at, pinned, refuse_lens, spot_for, target_of, turned_into, unpinned
 from ..house import HouseRules, Strict
-from ..paper.dart import Dart, chord, darts_of, find_dart
+from ..paper.dart import Dart, find_dart
 from ..paper.follow import lay_down, take_up
 from ..paper.nearest import spot_at
 from ..paper.pattern import Pattern
@@ -20,8 +20,9 @@ from ..paper.sewn import Spot, point_of
 from ..paper.sound import assert_sound
 from ..places.place import DartPlace, Place
 from ..units import Unit
-from ..working import Quantity, Sum, degrees, length, notes
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Quantity, Sum, degrees, notes
+from .dart_sums import all_darts, intake_of, opened
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 MOST: Final = 12
 """Places at most: more darts about one point leave no paper between them."""
@@ -64,7 +65,7 @@ class DivideDart(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         said = [f"{100 * d.share:.4g} % to {d.to.words(piece, unit)}" for d in self.into]
         rest = 1.0 - sum(d.share for d in self.into)
         if rest > 1e-9:
@@ -108,29 +109,14 @@ class DivideDart(Move):
 
     def _working(self, before: Piece, after: Piece, dart: Dart, radii: list[tuple[float, float]]) -> tuple[Sum, ...]:
         whole = to_degrees(abs(dart.angle))
-        lines = [
-            Sum(
-                f"Intake of the {dart.name}",
-                length(dart.intake),
-                "2 × {} × sin({} / 2)",
-                (length(dart.leg_in.length), degrees(whole)),
-            )
-        ]
+        lines = [intake_of(dart)]
         for d, (radius, held) in zip(self.into, radii, strict=True):
             angle = held + abs(dart.angle) * d.share
-            lines.append(
-                Sum(
-                    f"Intake at {d.to.words(before, 'cm')}",
-                    length(chord(radius, angle)),
-                    "2 × {} × sin({} / 2)",
-                    (length(radius), degrees(to_degrees(angle))),
-                )
-            )
+            lines.append(opened(f"Intake at {d.to.words(before, 'cm')}", radius, angle))
         rest = 1.0 - sum(d.share for d in self.into)
         if rest > 1e-9:
             lines.append(Sum("Stays where it was", degrees(whole * rest), "{} of {}", (Quantity(rest, "share"), degrees(whole))))
-        sums = [sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after)]
-        lines.append(Sum("All darts, before = after", degrees(sums[1]), "{}", (degrees(sums[0]),)))
+        lines.append(all_darts(before, after))
         return tuple(lines)
 
 

@@ -14,7 +14,7 @@ from ..paper.piece import DrawnLine, Piece
 from ..places.line import Line, LineOnPiece, line_on, line_words
 from ..units import Unit
 from ..working import Sum, length
-from .move import Example, Group, Handle, Move, Outcome, slot_field
+from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
 
 class DrawLine(Move):
@@ -49,7 +49,7 @@ class DrawLine(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {"piece": self.piece, "line": line_words(self.line, piece, unit), "name": f"“{self.name}”"}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:

@@ -14,8 +14,8 @@ from ..paper.sewn import distance_of, sewn_length
 from ..paper.sound import assert_sound
 from ..places.place import Place, on_edge
 from ..units import Unit, format_length
-from ..working import Sum, fine, length, note, notes
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Sum, before_now, fine, length, note, notes
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 
 class Flare(Move):
@@ -39,7 +39,7 @@ class Flare(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {
             "piece": self.piece,
             "edge": self.edge,
@@ -93,7 +93,7 @@ class Flare(Move):
         name = before.name.capitalize()
         return [
             Sum(f"{name}, {edge}: before = now", fine(sewn_length(now, edge)), "{}", (fine(sewn_length(before, edge)),)),
-            Sum(f"{name}, {hem}: before, now", fine(new), "{} + {}", (fine(was), fine(new - was))),
+            before_now(f"{name}, {hem}: before, now", was, new),
         ]
 
 

@@ -27,7 +27,7 @@ from ..places.levels import downward
 from ..places.place import Place, on_edge
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, degrees, fine, notes, tell
-from .move import Example, Group, Move, Outcome, slot_field
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 _CIRCLES = (("quarter", "a quarter of a circle"), ("half", "half a circle"))
 SIDES: Final = ("left side", "right side")
@@ -77,7 +77,7 @@ class Godet(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         at = (
             f"the {self.at} seam, from the hem up"
             if isinstance(self.at, str)

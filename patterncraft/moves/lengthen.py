@@ -15,8 +15,8 @@ from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, note, notes
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Quantity, Sum, before_now, length, note, notes
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 
 class Lengthen(Move):
@@ -45,7 +45,7 @@ class Lengthen(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.pieces[0]), None) if pattern else None
+        piece = known(pattern, self.pieces[0])
         word = "longer" if self.amount >= 0 else "shorter"
         return {
             "pieces": " and ".join(self.pieces),
@@ -70,14 +70,8 @@ class Lengthen(Move):
                 after = shortened(before, slash, -self.amount, self.at.words(before, "cm"))
             for edge in dict.fromkeys(before.outline[s.edge].name for s in (slash.near, slash.far)):
                 changed.update(pattern.seams_of(name, edge))
-                working.append(
-                    Sum(
-                        f"{name.capitalize()}, {edge}: before, now",
-                        fine(sewn_length(after, edge)),
-                        "{} + {}",
-                        (fine(sewn_length(before, edge)), fine(sewn_length(after, edge) - sewn_length(before, edge))),
-                    )
-                )
+                was, now = sewn_length(before, edge), sewn_length(after, edge)
+                working.append(before_now(f"{name.capitalize()}, {edge}: before, now", was, now))
             worked.append(assert_sound(after, "Shorten it by less."))
             working.append(Sum(f"{name.capitalize()}: new paper, put away", None, "{} and {}", _paper(before, after)))
         followed = lay_down(hand, worked, changed=changed)

@@ -22,8 +22,8 @@ from ..paper.sound import assert_sound
 from ..places.levels import downward
 from ..places.place import Place
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, notes
-from .move import Example, Group, Move, Outcome, slot_field
+from ..working import Quantity, Sum, before_now, length, notes
+from .move import Example, Group, Move, Outcome, known, slot_field
 
 PARTS = 6
 """Parts into which each curve of a cap is cut before it is lifted, so that it bends smoothly."""
@@ -50,7 +50,7 @@ class Lift(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {
             "piece": self.piece,
             "at": self.at.words(piece, unit),
@@ -86,7 +86,7 @@ class Lift(Move):
             (
                 Sum("Higher by", length(self.height)),
                 Sum("Wider by", length(self.width)),
-                Sum(f"{edge.capitalize()} before, now", fine(new), "{} + {}", (fine(was), fine(new - was))),
+                before_now(f"{edge.capitalize()} before, now", was, new),
                 Sum("Gathered over", length(flat)),
                 Sum("Fullness there", Quantity(full / flat, "ratio")),
                 gather_advice(full / flat, rules),

@@ -10,7 +10,7 @@ from ..handwork.merging import merged_across
 from ..handwork.over_darts import with_lines_off_darts
 from ..handwork.rotating import called, refuse_lens, target_of, turned_into
 from ..house import HouseRules
-from ..paper.dart import darts_of, find_dart
+from ..paper.dart import find_dart
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -19,6 +19,7 @@ from ..places.place import DartPlace
 from ..tolerances import CLOSE
 from ..units import Unit
 from ..working import Sum, degrees, fine, length, note, notes
+from .dart_sums import all_darts, degrees_held, intake_of
 from .move import Example, Group, Move, Outcome, slot_field
 
 _KEPT = "\0kept"
@@ -68,19 +69,15 @@ class MergeDarts(Move):
         made = find_dart(after, self.into)
         followed = lay_down(hand, [after])
         working += self._sums(before, after, off, unequal)
-        formula = (
-            ("2 × {} × sin({} / 2)", (length(made.leg_in.length), degrees(to_degrees(abs(made.angle))))) if not unequal else ()
-        )
-        working.append(Sum(f"Intake of the {self.into}", length(made.intake), *formula))
+        working.append(intake_of(made))
         return Outcome(followed.pattern, tuple(working) + notes(followed.told))
 
     def _sums(self, before: Piece, after: Piece, off: float, unequal: float) -> list[Sum]:
-        sums = [sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after)]
         if off == 0.0:
-            return [Sum("All darts, before = after", degrees(sums[1]), "{}", (degrees(sums[0]),))]
+            return [all_darts(before, after)]
         return [
-            Sum("All darts before", degrees(sums[0])),
-            Sum("All darts now", degrees(sums[1])),
+            Sum("All darts before", degrees(degrees_held(before))),
+            Sum("All darts now", degrees(degrees_held(after))),
             Sum("Its point lies off where it was by", length(off)),
             *(
                 (Sum("Its legs differ by", fine(unequal)), note("True the mouth: fold the dart shut and draw its edge anew."))

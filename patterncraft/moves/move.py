@@ -11,6 +11,7 @@ from pydantic import Field
 
 from ..house import HouseRules, Strict
 from ..paper.pattern import Pattern
+from ..paper.piece import Piece
 from ..units import Unit
 from ..working import Sum
 
@@ -157,6 +158,11 @@ class Move(Strict):
                 first = before or Slot(slot, str(extra["prompt"]), extra["pick"], (), optional)
                 found[slot] = Slot(slot, first.prompt, first.pick, fields, first.optional, choices)
         return list(found.values())
+
+
+def known(pattern: Pattern | None, piece: str | None) -> Piece | None:
+    """The piece as it lies before the step, for the words of its places; None while the work, or such a piece, is not known."""
+    return next((p for p in pattern.pieces if p.name == piece), None) if pattern else None
 
 
 def parameter(move: type[Move], name: str) -> Parameter:

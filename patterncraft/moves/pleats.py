@@ -23,7 +23,7 @@ from ..paper.sewn import Spot, distance_of, point_of, run_holding, run_of, sewn_
 from ..paper.sound import assert_sound
 from ..places.levels import outward
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, notes
+from ..working import Quantity, Sum, before_now, length, notes
 from .move import Example, Group, Handle, Outcome, slot_field
 from .slashing import Slashing, hinged
 
@@ -178,6 +178,6 @@ class Pleats(Slashing):
         return (
             Sum("Each pleat takes up", length(each), f"{2 * folds} × {{}}", (length(self.depth),)),
             Sum("All of them", length(n * each), f"{n} × {{}}", (length(each),)),
-            Sum(f"{self.from_edge.capitalize()} before, now", fine(now), "{} + {}", (fine(was), fine(now - was))),
+            before_now(f"{self.from_edge.capitalize()} before, now", was, now),
             Sum("New paper", Quantity(after.paper.new - before.paper.new, "area")),
         )

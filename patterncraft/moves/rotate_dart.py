@@ -12,7 +12,7 @@ from ..errors import MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
 from ..handwork.rotating import Target, refuse_lens, spot_for, target_of, turned_into
 from ..house import HouseRules
-from ..paper.dart import Dart, chord, darts_of, find_dart
+from ..paper.dart import Dart, chord, find_dart
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -20,7 +20,8 @@ from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, degrees, length, note, notes
-from .move import Example, Group, Handle, Move, Outcome, slot_field
+from .dart_sums import all_darts, intake_of, opened
+from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
 WIDEST = 60.0
 """Degrees; above this a dart makes a cone that no pressing flattens (common practice, no source)."""
@@ -56,7 +57,7 @@ class RotateDart(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {"piece": self.piece, "dart": self.dart, "to": self.to.words(piece, unit), "how much": self._how_much(unit)}
 
     def _how_much(self, unit: Unit) -> str:
@@ -96,23 +97,15 @@ class RotateDart(Move):
     def _working(self, before: Piece, after: Piece, dart: Dart, angle: float, target: Target) -> tuple[Sum, ...]:
         radius, held = target.radius, target.held
         turned, whole = to_degrees(abs(angle)), to_degrees(abs(dart.angle))
-        opened = held + abs(angle)
-        sums_before, sums_after = (sum(to_degrees(abs(d.angle)) for d in darts_of(p)) for p in (before, after))
+        wide = held + abs(angle)
         lines = [
-            Sum(
-                f"Intake of the {dart.name}",
-                length(dart.intake),
-                "2 × {} × sin({} / 2)",
-                (length(dart.leg_in.length), degrees(whole)),
-            ),
+            intake_of(dart),
             Sum("Swung about the pivot", degrees(turned), "{} of {}", (Quantity(abs(angle / dart.angle), "share"), degrees(whole))),
             Sum("New mouth from the pivot", length(radius)),
-            Sum(
-                "Intake there", length(chord(radius, opened)), "2 × {} × sin({} / 2)", (length(radius), degrees(to_degrees(opened)))
-            ),
-            Sum("All darts, before = after", degrees(sums_after), "{}", (degrees(sums_before),)),
+            opened("Intake there", radius, wide),
+            all_darts(before, after),
         ]
-        if to_degrees(opened) > WIDEST:
+        if to_degrees(wide) > WIDEST:
             lines.append(note(f"A dart wider than {WIDEST:.0f}° stands off like a cone: divide it."))
         if any(e.kind == "fold" and e.name == target.edge for e in before.outline):
             lines.append(note(f"The {target.edge} is no longer one straight line: it is cut as a seam, not on the fold."))

@@ -22,7 +22,7 @@ from ..paper.sewn import neighbours, run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..places.levels import downward
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, note, notes
+from ..working import Quantity, Sum, before_now, length, note, notes
 from .move import Example, Group, Move, Outcome, slot_field
 
 LEAST: Final = 0.1
@@ -166,11 +166,11 @@ class ShareIntake(Move):
             for t in self.to
         ]
         was, now = sewn_length(before, edge), sewn_length(after, edge)
-        lines.append(Sum(f"{edge.capitalize()} as sewn, before and now", fine(now), "{} + {}", (fine(was), fine(now - was))))
+        lines.append(before_now(f"{edge.capitalize()} as sewn, before and now", was, now))
         for t in self.to:
             if t.edge:
                 was, now = sewn_length(before, t.edge), sewn_length(after, t.edge)
-                lines.append(Sum(f"{t.edge.capitalize()} before and now", fine(now), "{} + {}", (fine(was), fine(now - was))))
+                lines.append(before_now(f"{t.edge.capitalize()} before and now", was, now))
         if any(t.edge and t.edge.startswith("centre") for t in self.to):
             lines.append(note("The centre is no longer one straight line: it is cut as a seam, not on the fold."))
         return tuple(lines)

@@ -22,7 +22,7 @@ from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, notes, tell
-from .move import Example, Group, Handle, Outcome, slot_field
+from .move import Example, Group, Handle, Outcome, known, slot_field
 from .slashing import HINGES, Hinge, Slashing, hinged
 
 _RESULTS = (("gather", "gathered"), ("flare", "left as flare"), ("ease", "eased in"), ("pleat", "pleated"))
@@ -97,7 +97,7 @@ class SlashAndSpread(Slashing):
     def _zone_words(self, pattern: Pattern | None, unit: Unit) -> str:
         if not self.zone:
             return "all along"
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return f"between {self.zone.start.words(piece, unit)} and {self.zone.end.words(piece, unit)}"
 
     def _far_words(self, unit: Unit) -> str:

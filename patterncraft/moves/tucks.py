@@ -20,8 +20,8 @@ from ..paper.sound import assert_sound
 from ..places.levels import downward, outward
 from ..places.line import Line, line_on, line_words
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, length, notes
-from .move import Example, Group, Handle, Move, Outcome, slot_field
+from ..working import Quantity, Sum, before_now, length, notes
+from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
 
 class Tucks(Move):
@@ -54,7 +54,7 @@ class Tucks(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        piece = next((p for p in pattern.pieces if p.name == self.piece), None) if pattern else None
+        piece = known(pattern, self.piece)
         return {
             "piece": self.piece,
             "line": line_words(self.line, piece, unit),
@@ -102,7 +102,7 @@ class Tucks(Move):
         ]
         for edge in dict.fromkeys(o.edge for o in opened):
             was, new = sewn_length(piece, edge), sewn_length(now, edge)
-            lines.append(Sum(f"{edge.capitalize()} before, now", length(new), "{} + {}", (length(was), length(new - was))))
+            lines.append(before_now(f"{edge.capitalize()} before, now", was, new, length))
         lines.append(Sum("New paper", Quantity(now.paper.new - piece.paper.new, "area")))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
 

@@ -13,7 +13,7 @@ from svgpathtools import parse_path
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.layout import GAP, lay_side_by_side
 from patterncraft.formats.measuring_sheet import measuring_sheet
-from patterncraft.formats.pdf import CM, pattern_pdf, tiling
+from patterncraft.formats.pdf import CM, PaperName, pattern_pdf, tiling
 from patterncraft.formats.verb_picture import VerbPicture, verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES
@@ -92,8 +92,8 @@ def texts_of(page: pikepdf.Page) -> list[tuple[float, float]]:
 
 
 @pytest.mark.parametrize("paper", ["a4", "letter"])
-def test_everything_on_the_measuring_sheet_stands_inside_its_margin_and_nothing_on_another(paper: str) -> None:
-    with pikepdf.open(BytesIO(measuring_sheet("cm", paper))) as pdf:  # type: ignore[arg-type]
+def test_everything_on_the_measuring_sheet_stands_inside_its_margin_and_nothing_on_another(paper: PaperName) -> None:
+    with pikepdf.open(BytesIO(measuring_sheet("cm", paper))) as pdf:
         assert str(pdf.docinfo["/Title"]) == "Measuring sheet"
         for number, page in enumerate(pdf.pages):
             wide, high = (float(x) for x in page.mediabox[2:])

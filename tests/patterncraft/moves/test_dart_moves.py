@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from math import asin, sin
+from cmath import rect
+from math import asin, pi, sin
 from typing import Any, ClassVar
 
 import pytest
@@ -407,6 +408,26 @@ class TestContour:
         radius = abs(place - find_dart(before, "waist dart 2").pivot)
         assert sliver is not None
         assert sliver.value == pytest.approx(2 * asin(0.5 / (2 * radius)) * 57.29578, rel=0.05)
+
+    @pytest.mark.parametrize("fraction", [0.4, 0.5, 0.6])
+    @pytest.mark.parametrize("amount", [0.3, 0.5, 0.8])
+    def test_where_the_edge_runs_aslant_the_sliver_is_cut_wider_and_says_so(self, fraction: float, amount: float) -> None:
+        """By hand: two pencil points 2 cm to each side of the place; the paper of one is turned about the pivot by the sliver's
+        angle, and they come nearer by what was to be taken out."""
+        at = {"edge": "neckline", "fraction": fraction}
+        step = {"move": "contour", "piece": "front", "at": at, "amount": amount, "into": "waist dart"}
+        before = bodice().piece("front")
+        path, pivot = next(e for e in before.outline if e.name == "neckline").path, find_dart(before, "waist dart").pivot
+        working = {s.label: s for s in replay(bodice(), read_steps([step]), RULES).done[0].working}
+        wide = working["Sliver at the edge"]
+        radius, angle = (t.value for t in wide.terms)
+        one, two = (path.at(path.length * fraction + by) for by in (-2.0, 2.0))
+        turned = pivot + (two - pivot) * rect(1.0, -angle * pi / 180)
+        assert abs(one - two) - abs(one - turned) == pytest.approx(amount, rel=0.05)
+        assert wide.result is not None
+        assert wide.result.value == pytest.approx(2 * radius * sin(angle * pi / 360), abs=1e-9)
+        aslant = any(label.startswith("The neckline runs aslant") for label in working)
+        assert aslant == (wide.result.value > amount + RULES.sewing_tolerance)
 
     def test_more_than_usual_is_cautioned_and_what_is_no_gape_refused(self) -> None:
         step = {"move": "contour", "piece": "front", "at": {"edge": "armhole", "fraction": 0.5}, "into": "waist dart"}

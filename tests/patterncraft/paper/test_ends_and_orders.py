@@ -10,7 +10,7 @@ import pytest
 from patterncraft.geometry.intersect import line_crossings
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.roots import real_roots
-from patterncraft.geometry.segment import point_at
+from patterncraft.geometry.segment import Cubic, point_at
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.follow import lay_down, take_up
 from patterncraft.paper.join import healed
@@ -20,7 +20,7 @@ from patterncraft.paper.patches import Lobes, area_inside
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Mark, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
-from patterncraft.paper.sewn import spot_along, starts_at_end
+from patterncraft.paper.sewn import Spot, spot_along, starts_at_end
 from patterncraft.paper.sides import Leg, NewSide
 from patterncraft.paper.sound import crossing_edges
 from tests.rich import rich_bodice, worked
@@ -43,18 +43,18 @@ def test_a_mark_on_the_cut_stays_with_the_first_part_wherever_the_cut_runs(line:
     assert second.marks == ()
 
 
-def _spot(piece: Piece, z: complex) -> object:
+def _spot(piece: Piece, z: complex) -> Spot:
     for k, e in enumerate(piece.outline):
         off, along = nearest_on(e.path, z)
         if off < 1e-9:
-            return type(spot_along(piece, "top", 0.0))(k, along)
+            return Spot(k, along)
     raise AssertionError(z)
 
 
 def test_parts_of_a_line_heal_over_the_outlines_seam_until_two_edges_are_left() -> None:
     """A half disc whose arc was cut in two where the outline is counted from."""
-    arc: tuple[complex, ...] = (0j, 0 - 5j, 10 - 5j, 10 + 0j)
-    edge = Edge("arc", "seam", Path((arc,)))  # type: ignore[arg-type]
+    arc: Cubic = (0j, 0 - 5j, 10 - 5j, 10 + 0j)
+    edge = Edge("arc", "seam", Path((arc,)))
     one, two = edge.cut_at(edge.length / 2)
     base = Edge("base", "seam", straight(10 + 0j, 0j))
     whole = healed(Piece("half disc", (two, base, one)))

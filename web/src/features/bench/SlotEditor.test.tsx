@@ -119,9 +119,15 @@ describe("the open slot by keyboard", () => {
     const names = screen.getAllByRole("button").map((b) => b.textContent);
     expect(names).toEqual(["shoulder", "waist", "into the side dart"]);
     await userEvent.click(screen.getByRole("button", { name: "shoulder" }));
-    expect(onTry).toHaveBeenCalledWith({ to: { edge: "shoulder", fraction: 0.5 } });
+    expect(onTry).toHaveBeenCalledWith({ piece: "front", to: { edge: "shoulder", fraction: 0.5 } });
     await userEvent.click(screen.getByRole("button", { name: "into the side dart" }));
     expect(onFill).toHaveBeenCalledWith({ to: { dart: "side dart" } });
+  });
+
+  it("offers the edges of every piece where a place comes first, and brings the piece along", async () => {
+    const { onTry } = editor({ ...begin(move), open: "to" });
+    await userEvent.click(screen.getByRole("button", { name: "front: waist" }));
+    expect(onTry).toHaveBeenCalledWith({ piece: "front", to: { edge: "waist", fraction: 0.5 } });
   });
 
   it("moves a place along its edge and takes it", async () => {

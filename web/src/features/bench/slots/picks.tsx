@@ -86,25 +86,29 @@ interface EdgeRef {
   fraction?: number;
 }
 
-/** Edges and other darts as choices; the place along an edge as a slider that arrow keys move. */
+/** Edges and other darts as choices, those of every piece where none is known yet; the place along an edge as a slider that
+ * arrow keys move. */
 export function PlaceChoice(props: SlotProps) {
-  const { composing, pointed, onFill, onTake, onTry, slot } = props;
+  const { composing, pointed, table, onFill, onTake, onTry, slot } = props;
   const field = slot.fields[0]?.name ?? "to";
   const piece = pieceOf(props);
+  const edges = (piece ? [piece] : table.pieces).flatMap((p) =>
+    edgesOf(p).map((edge) => ({ on: p.name, edge })),
+  );
   const darts = (piece?.darts ?? []).filter((d) => d.name !== composing.fields.dart);
   const now = pointed?.[field] as EdgeRef | undefined;
   const share = typeof now?.fraction === "number" ? now.fraction : 0.5;
   return (
     <>
       <Choices legend={`${slot.prompt} Point at an edge or another dart on the table, or choose:`}>
-        {edgesOf(piece).map((edge, i) => (
+        {edges.map(({ on, edge }, i) => (
           <Pick
-            key={edge}
+            key={`${on} ${edge}`}
             autoFocus={i === 0 && !now}
             on={now?.edge === edge}
-            onClick={() => onTry({ [field]: { edge, fraction: 0.5 } })}
+            onClick={() => onTry({ piece: on, [field]: { edge, fraction: 0.5 } })}
           >
-            {edge}
+            {piece ? edge : `${on}: ${edge}`}
           </Pick>
         ))}
         {darts.map((d) => (
