@@ -55,16 +55,19 @@ class Spread(NamedTuple):
     gaps: tuple[tuple[Path, Path], ...]
 
 
-def spread(piece: Piece, slashes: list[Slash], amounts: list[Amounts], edges: tuple[Edge, Edge]) -> Spread:
+def spread(
+    piece: Piece, slashes: list[Slash], amounts: list[Amounts], edges: tuple[Edge, Edge], *, to_fold: bool = False
+) -> Spread:
     """Cut, move and tape. ``slashes`` in outline order along the near edge; ``edges``: what new edges on the near and the far
-    side are like.
+    side are like. ``to_fold``: what opens alike at both ends will be folded shut again, so each strip moves square to its own
+    slash; else all of them along one guide line, however their slashes lean.
 
     Raises MoveRefused where strips would lie over each other by more than their width.
     """
     strips = _cut_in_strips(piece, slashes)
     widths = tuple(sum(e.length for e in s.outline if e.name == edges[0].name) for s in strips)
     stay = _staying(piece, strips)
-    moves = _rigid_moves(slashes, amounts)
+    moves = _rigid_moves(slashes, amounts, to_fold)
     places = [slide(0j)] * len(strips)
     for j in range(stay + 1, len(strips)):
         places[j] = moves[j - 1].then(places[j - 1])
@@ -124,21 +127,23 @@ def _staying(whole: Piece, strips: list[Piece]) -> int:
     return 0
 
 
-def _rigid_moves(slashes: list[Slash], amounts: list[Amounts]) -> list[Transform]:
+def _rigid_moves(slashes: list[Slash], amounts: list[Amounts], to_fold: bool) -> list[Transform]:
     """For each slash, the move of the strip ahead of it against the strip behind."""
     guide = sum(((s.path.end - s.path.start) / abs(s.path.end - s.path.start) for s in slashes), 0j) * -1j
     guide /= abs(guide) or 1.0
-    return [_rigid_move(s.path.start, s.path.end, a, guide) for s, a in zip(slashes, amounts, strict=True)]
+    return [_rigid_move(s.path.start, s.path.end, a, None if to_fold else guide) for s, a in zip(slashes, amounts, strict=True)]
 
 
-def _rigid_move(near: complex, far: complex, amount: Amounts, guide: complex) -> Transform:
-    """About the point of the slash's line that keeps its distance, or along the guide when both ends open alike."""
+def _rigid_move(near: complex, far: complex, amount: Amounts, guide: complex | None) -> Transform:
+    """About the point of the slash's line that keeps its distance, or along the guide, or square to the slash without one,
+    when both ends open alike."""
     size = abs(far - near)
     down = (far - near) / size
     more = amount.near - amount.far
     if abs(more) < PARALLEL:
-        across = (guide * (-1j * down).conjugate()).real
-        return slide(guide * amount.near / across) if abs(across) > 0.2 else slide(-1j * down * amount.near)
+        square = -1j * down
+        across = (guide * square.conjugate()).real if guide else 0.0
+        return slide(guide * amount.near / across) if guide and abs(across) > 0.2 else slide(square * amount.near)
     hinge = far + down * size * amount.far / more
     return swing(hinge, 2.0 * asin(max(-1.0, min(1.0, more / (2.0 * size)))))
 

@@ -107,7 +107,7 @@ class Pleats(Slashing):
         check_slashes(piece, slashes, hinged(amounts), self.faulted)
         self._room(piece, slashes, zone)
         like = tuple(piece.outline[run_of(piece, e)[0]] for e in (self.from_edge, self.to_edge))
-        done = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1]))
+        done = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1]), to_fold=True)
         walk = done.gaps[0][1].start - done.gaps[0][0].start
         outwards = (walk * outward(piece).conjugate()).real > 0
         forward = outwards == (self.toward == "side")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import combinations
 from math import asin, pi, sin, sqrt, tan
 from typing import Any
 
@@ -129,6 +130,31 @@ class TestPleats:
                 for word in ("fold", "placement")
             }
             assert (lines["fold"], lines["placement"]) == (folds, places), (kind, toward)
+
+    @pytest.mark.parametrize("kind", ["knife", "inverted", "box"])
+    def test_folded_shut_the_strips_lie_as_they_lay_before_they_were_cut(self, kind: str) -> None:
+        """On a skirt the slashes lean, each its own way. Paper folded along one line and laid to a line beside it moves square to
+        both; so the ends of a pleat's lines lie square across from each other, or waist and hem would step at the fold."""
+        step = {
+            "move": "pleats",
+            "piece": "skirt front",
+            "from_edge": "hem",
+            "to_edge": "waist",
+            "kind": kind,
+            "count": 2,
+            "depth": 2.0,
+        }
+        after = worked(skirt(), step).piece("skirt front")
+        leans = set()
+        for number in (1, 2):
+            lines = [x.path for x in after.lines if x.name.startswith(f"pleat {number} ")]
+            assert len(lines) == {"knife": 2, "inverted": 3, "box": 4}[kind]
+            along = (lines[0].end - lines[0].start) / abs(lines[0].end - lines[0].start)
+            leans.add(round(along.real, 4))
+            for one, two in combinations(lines, 2):
+                for a, b in ((one.start, two.start), (one.end, two.end)):
+                    assert ((b - a) * along.conjugate()).real == pytest.approx(0.0, abs=1e-6)
+        assert len(leans) == 2
 
     def test_folded_a_slanting_edge_runs_on_along_its_neighbour(self) -> None:
         """A top that falls by one in five: over the new paper it is mirrored at the fold and back at the half (by hand)."""
