@@ -10,6 +10,9 @@ from numpy.typing import NDArray
 from .flatten import predicate_points
 from .segment import Segment
 
+OVER = 1e-5
+"""cm: an end no further than this over a line lies on it. Ten times the last digit of a file: what runs along an edge there and
+back, as a slit does, is no crossing after it was written down either."""
 FEW = 6
 """Points up to which going round the outline by hand is quicker than packing it into arrays."""
 
@@ -88,8 +91,8 @@ def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:
     along = (b - a).conj()[:, None]
     ahead = (along * (b[None, :] - a[:, None])).imag
     behind = (along * (a[None, :] - a[:, None])).imag
-    eps = 1e-6
-    across = (ahead * behind < 0) & (np.abs(ahead) > eps) & (np.abs(behind) > eps)
+    least = OVER * np.abs(along)
+    across = (ahead * behind < 0) & (np.abs(ahead) > least) & (np.abs(behind) > least)
     both = across & across.T
     if not both.any():
         return None

@@ -206,9 +206,10 @@ def _sheet(*corners: complex) -> Piece:
     )
 
 
-@pytest.mark.parametrize(("tip", "crosses"), [(0.02, False), (-0.02, True), (-0.0005, True)])
+@pytest.mark.parametrize(("tip", "crosses"), [(0.02, False), (-0.02, True), (-0.0005, True), (-2e-6, False)])
 def test_a_point_that_runs_over_the_other_edge_by_a_hair_is_seen(tip: float, crosses: bool) -> None:
-    """A centimetre of paper with a notch from below whose tip stays short of the upper edge, or runs over it by 0.2 mm."""
+    """A centimetre of paper with a notch from below whose tip stays short of the upper edge, or runs over it by 0.2 mm, by less
+    than can be cut, or by no more than the last digits of a file."""
     piece = _sheet(0j, 1 + 0j, 1 + 1j, 0.6 + 1j, complex(0.5, tip), 0.4 + 1j, 1j)
     assert (crossing_edges(piece) is not None) is crosses
 
