@@ -8,7 +8,7 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.test_many_verbs import ledger_row, new_style, on, tap
+from tests.browser.test_many_verbs import ledger_row, new_style, on, pull_strip, tap
 
 pytestmark = pytest.mark.browser
 SHOTS = os.environ.get("BENCH_SHOTS", "")
@@ -115,14 +115,7 @@ def test_pleats_are_dragged_deeper_and_a_godet_is_set_into_the_side(demo: Page) 
     demo.get_by_role("button", name="2", exact=True).click()
     demo.get_by_role("button", name="inverted pleats").click()
     demo.get_by_label("How deep is each?").fill("1")
-    grip = demo.get_by_test_id("strip")
-    grip.wait_for()
-    box = grip.bounding_box()
-    assert box is not None
-    demo.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
-    demo.mouse.down()
-    demo.mouse.move(box["x"] + box["width"] / 2 + 20, box["y"] + box["height"] / 2, steps=5)
-    demo.mouse.up()
+    pull_strip(demo, 20)
     deep = float(demo.get_by_label("How deep is each?").input_value().removesuffix(" cm"))
     assert deep > 1.2
     expect(steps(demo)).to_contain_text(f"each {deep:.1f} cm deep")

@@ -41,6 +41,19 @@ def bust_point(page: Page) -> tuple[float, float]:
     return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
 
 
+def pull_strip(page: Page, by: float) -> None:
+    """The handle of a strip taken and dragged by so many pixels to the right."""
+    grip = page.get_by_test_id("strip")
+    grip.wait_for()
+    box = grip.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + by, y, steps=5)
+    page.mouse.up()
+
+
 def ledger_row(page: Page, seam: str) -> Locator:
     return page.locator("tr", has=page.get_by_role("rowheader", name=seam, exact=True))
 
@@ -123,14 +136,7 @@ def test_a_strip_is_dragged_open(demo: Page) -> None:
     demo.get_by_role("button", name="waist", exact=True).click()
     demo.get_by_role("button", name="3", exact=True).click()
     demo.get_by_label("Each opens").fill("1")
-    grip = demo.get_by_test_id("strip")
-    grip.wait_for()
-    box = grip.bounding_box()
-    assert box is not None
-    demo.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
-    demo.mouse.down()
-    demo.mouse.move(box["x"] + box["width"] / 2 + 40, box["y"] + box["height"] / 2, steps=5)
-    demo.mouse.up()
+    pull_strip(demo, 40)
     said = demo.get_by_label("Each opens").input_value()
     opened = float(said.removesuffix(" cm"))
     assert opened > 1.5

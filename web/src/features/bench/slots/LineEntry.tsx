@@ -1,7 +1,7 @@
 /** A line drawn on the paper place by place, or one drawn before, by its name. */
 import { Button } from "../../../ui/controls";
 import { type Fields, placesOf } from "../composing";
-import { Choices, Pick, pieceOf, type SlotProps } from "./parts";
+import { Choices, LeaveOut, Pick, pieceOf, type SlotProps } from "./parts";
 
 const SHAPES = [
   ["straight", "straight"],
@@ -38,14 +38,7 @@ export function LineEntry(props: SlotProps & { words: string[] }) {
             <li key={i} className="flex items-baseline gap-2">
               <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
               <span className="min-w-0 flex-1">{words[i] ?? "…"}</span>
-              <button
-                type="button"
-                className="text-quiet text-sm underline underline-offset-2"
-                aria-label={`Leave out place ${i + 1}`}
-                onClick={() => put({ through: places.toSpliced(i, 1) })}
-              >
-                leave out
-              </button>
+              <LeaveOut what={`place ${i + 1}`} onClick={() => put({ through: places.toSpliced(i, 1) })} />
             </li>
           ))}
         </ol>

@@ -56,6 +56,20 @@ export function Pick({
   );
 }
 
+/** Takes one of several answers out again. */
+export function LeaveOut({ what, onClick }: { what?: string; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      className="text-quiet text-sm underline underline-offset-2"
+      aria-label={what && `Leave out ${what}`}
+      onClick={onClick}
+    >
+      leave out
+    </button>
+  );
+}
+
 /** A length, typed as the trade writes it; the server reads it. */
 export function LengthEntry({
   composing,

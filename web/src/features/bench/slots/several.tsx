@@ -1,6 +1,6 @@
 /** Slots that gather several answers in their order: pieces, darts, places with their shares, darts and edges with their amounts. */
 import { Button } from "../../../ui/controls";
-import { Choices, edgesOf, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
+import { Choices, edgesOf, LeaveOut, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
 
 /** With a thing in the list when it was not there, without it when it was. */
 export function toggled<T>(list: readonly T[], thing: T): T[] {
@@ -109,13 +109,7 @@ export function Shares(props: SlotProps) {
               step={5}
               onChange={(v) => put(shares.with(i, { ...s, share: (v ?? 0) / 100 }))}
             />
-            <button
-              type="button"
-              className="text-quiet text-sm underline underline-offset-2"
-              onClick={() => put(shares.toSpliced(i, 1))}
-            >
-              leave out
-            </button>
+            <LeaveOut what={`place ${i + 1}`} onClick={() => put(shares.toSpliced(i, 1))} />
           </li>
         ))}
       </ol>
@@ -168,13 +162,7 @@ export function TakenIn(props: SlotProps) {
             focus={false}
             onFill={(_, typed) => onFill({}, typed, true)}
           />
-          <button
-            type="button"
-            className="text-quiet text-sm underline underline-offset-2"
-            onClick={() => put(taken.toSpliced(i, 1))}
-          >
-            leave out
-          </button>
+          <LeaveOut what={t.dart ?? t.edge ?? undefined} onClick={() => put(taken.toSpliced(i, 1))} />
         </div>
       ))}
       <NoMore onFill={onFill} some={taken.length > 0} />
