@@ -10,6 +10,8 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
+from .comparing.figures import compare
+from .comparing.told import as_table
 from .drafting.again import drafted_again
 from .drafting.audit import audit
 from .drafting.audit_line import AuditLine
@@ -18,7 +20,7 @@ from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
-from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
+from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_json, read_pattern, write_file
 from .formats.pdf import PAPERS, pattern_pdf
 from .formats.svg import pattern_svg
 from .house import HouseRules
@@ -26,7 +28,7 @@ from .ledger import ledger
 from .moves.registry import MOVES, read_steps
 from .paper.account import paper_account
 from .paper.pattern import Pattern
-from .replay import replay
+from .replay import Replay, replay
 from .style import on_one_table
 
 
@@ -70,6 +72,9 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("pattern", type=Path)
     p = command("account", _account, "block paper + new paper − put away = area, per piece and in all")
     p.add_argument("pattern", type=Path)
+    p = command("compare", _compare, "two blocks, styles or patterns: edges, darts and girths side by side")
+    p.add_argument("a", type=Path)
+    p.add_argument("b", type=Path)
     p = command("export", _export, "a pattern as SVG, PDF or JSON")
     p.add_argument("pattern", type=Path)
     p.add_argument("--to", required=True, type=Path, dest="out")
@@ -148,9 +153,7 @@ def _cut(args: argparse.Namespace) -> int:
         raise BadFile(f"the style has no block called “{sorted(unknown)[0]}”.", "--block", f"It has: {', '.join(style.blocks)}.")
     blocks = _blocks(style, given, args.style.parent)
     rules = style.rules or HouseRules()
-    done = replay(on_one_table(blocks), read_steps(style.steps), rules)
-    if done.stopped:
-        raise done.stopped
+    done = _replayed(style, blocks, rules)
     args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules)))
     lines, data = [], []
     for d in done.done:
@@ -160,6 +163,14 @@ def _cut(args: argparse.Namespace) -> int:
         data.append({"number": d.number, "sentence": sentence, "working": sums})
     _print(args, data, lines)
     return 0
+
+
+def _replayed(style: StyleFile, blocks: Mapping[str, Pattern], rules: HouseRules) -> Replay:
+    """All steps done. Raises what stopped them."""
+    done = replay(on_one_table(blocks), read_steps(style.steps), rules)
+    if done.stopped:
+        raise done.stopped
+    return done
 
 
 def _pair(text: str) -> tuple[str, str]:
@@ -226,6 +237,25 @@ def _account(args: argparse.Namespace) -> int:
         shown.append(f"{x.piece:30} {x.block:10.2f} {x.new:10.2f} {x.away:10.2f} {x.area:10.2f}{verdict}")
     _print(args, data, shown)
     return 0 if all(x.balanced for x in lines) else 1
+
+
+def _compare(args: argparse.Namespace) -> int:
+    found = compare(*(_any_pattern(path) for path in (args.a, args.b)))
+    _print(args, asdict(found), as_table(found, (args.a.stem, args.b.stem), "cm"))
+    return 0
+
+
+def _any_pattern(path: Path) -> Pattern:
+    """The pattern in a file of any kind that holds one; a style with its steps done."""
+    data = _bytes(path)
+    raw = read_json(data, str(path))
+    kind = raw.get("kind") if isinstance(raw, dict) else None
+    if kind == "block":
+        return read_block(read_file(data, BlockFile, str(path))).pattern
+    if kind == "style":
+        style = read_file(data, StyleFile, str(path))
+        return _replayed(style, _blocks(style, {}, path.parent), style.rules or HouseRules()).pattern
+    return read_pattern(read_file(data, PatternFile, str(path)))
 
 
 def _export(args: argparse.Namespace) -> int:

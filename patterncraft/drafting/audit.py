@@ -8,13 +8,12 @@ from math import degrees as to_degrees
 from typing import Any
 
 from ..errors import PatternError
-from ..geometry.path import Path
 from ..house import HouseRules
 from ..ledger import Promise, ledger
-from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import neighbours, run_of, sewn_length
+from ..paper.widths import width_along
 from ..working import Sum, degrees, length
 from .audit_line import AuditLine, Remedy
 from .audit_shape import shape_lines
@@ -71,27 +70,7 @@ def width_of(pattern: Pattern, run: Run) -> float:
     piece = pattern.piece(run.piece)
     if run.of == "edge":
         return sewn_length(piece, run.name)
-    paths = [x.path for x in piece.lines if x.name == run.name]
-    return sum(path.length - _taken_up(piece, path) for path in paths)
-
-
-def _taken_up(piece: Piece, line: Path) -> float:
-    """cm of a straight line that lie in the piece's darts."""
-    a, b = line.start, line.end
-    lenses = sum(x.width_on(a, b) for x in piece.lenses)
-    return lenses + sum(_gap(d.mouth, d.pivot, a, b) for d in darts_of(piece))
-
-
-def _gap(mouth: tuple[complex, complex], pivot: complex, a: complex, b: complex) -> float:
-    """cm of the stretch a–b between a dart's legs."""
-    along = (b - a) / abs(b - a)
-    hits = []
-    for m in mouth:
-        p, q = (pivot - a) * along.conjugate(), (m - a) * along.conjugate()
-        if p.imag * q.imag < 0:
-            hits.append(p.real + (q.real - p.real) * p.imag / (p.imag - q.imag))
-    inside = [x for x in hits if 0 <= x <= abs(b - a)]
-    return max(inside) - min(inside) if len(inside) == 2 else 0.0
+    return width_along(piece, run.name)
 
 
 def _promise_line(block: Block, promise: Promise, rules: HouseRules) -> AuditLine:

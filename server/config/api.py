@@ -19,6 +19,7 @@ from ..styles.heads import OtherPerson
 from ..styles.heads_api import router as heads
 from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
+from ..styles.variants_api import router as variants
 from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in, workroom_of
 from ..workrooms.api import router as workrooms
@@ -34,6 +35,7 @@ api.add_router("", schools)
 api.add_router("", shelf)
 api.add_router("", styles)
 api.add_router("", heads)
+api.add_router("", variants)
 api.add_router("", try_out)
 api.add_router("", ways_out)
 

@@ -14,6 +14,7 @@ from ..workrooms.access import workroom_of
 from . import heads
 from .models import Style
 from .shapes import SheetLie, StyleDetail, VersionIn
+from .variants import for_person
 from .words import as_json_answer, style_detail
 
 router = Router(tags=["styles"])
@@ -30,10 +31,12 @@ class BlockToAdd(Wire):
 
 
 class ForPerson(Wire):
-    """For whom the style is cut."""
+    """For whom the style is cut. ``as_variant``: as a new style, so that this one stays as it is; ``name``: what that is called."""
 
     version: int
     person_id: int
+    as_variant: bool = False
+    name: str = Field(default="", max_length=120)
 
 
 class Lying(Wire):
@@ -49,8 +52,8 @@ class HeadDone(Wire):
     style: StyleDetail
 
 
-def _answer(done: heads.Done, style_id: int, request: HttpRequest) -> HttpResponse:
-    found = Style.objects.one(workroom_of(request), style_id)
+def _answer(done: heads.Done, request: HttpRequest) -> HttpResponse:
+    found = Style.objects.one(workroom_of(request), done.style.pk)
     return as_json_answer(HeadDone(told=list(done.told), style=style_detail(found)))
 
 
@@ -62,22 +65,24 @@ def add_block(request: HttpRequest, style_id: int, body: BlockToAdd) -> HttpResp
     block = Block.objects.one(room, body.block_id)
     number = body.revision or block.revisions.all()[0].number
     done = heads.add_block(found, body.version, body.role, revision_of(room, block.pk, number), body.sure)
-    return _answer(done, style_id, request)
+    return _answer(done, request)
 
 
 @router.post("/styles/{style_id}/blocks/{role}/away", response={200: HeadDone, **ERRORS})
 def take_away(request: HttpRequest, style_id: int, role: str, body: VersionIn) -> HttpResponse:
     """Take a block off the table."""
     found = Style.objects.one(workroom_of(request), style_id)
-    return _answer(heads.take_away(found, body.version, role), style_id, request)
+    return _answer(heads.take_away(found, body.version, role), request)
 
 
 @router.post("/styles/{style_id}/person", response={200: HeadDone, **ERRORS})
 def recut(request: HttpRequest, style_id: int, body: ForPerson) -> HttpResponse:
-    """Cut the style for another person: all its blocks at once."""
+    """Cut the style for another person: all its blocks at once. The answer's style is the one that was cut for her."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
-    return _answer(heads.recut(found, body.version, Person.objects.one(room, body.person_id)), style_id, request)
+    person = Person.objects.one(room, body.person_id)
+    done = for_person(found, person, body.name) if body.as_variant else heads.recut(found, body.version, person)
+    return _answer(done, request)
 
 
 @router.put("/styles/{style_id}/layout", response={200: StyleDetail, **ERRORS})

@@ -12,7 +12,7 @@ from django.test import Client
 from server.shelf.models import Block
 from server.shelf.services import draft_file, draft_of, keep_block, revision_id
 from server.styles.models import Style
-from server.styles.services import new_style, replayer
+from server.styles.services import new_style, replayer, table_of
 from server.workrooms.models import Workroom
 from server.workrooms.services import open_workroom
 from tests.samples import AVERAGE
@@ -30,6 +30,7 @@ def _nothing_remembered() -> None:
     """Tests roll the database back and ids come again; the server's ids never do."""
     draft_of.cache_clear()
     revision_id.cache_clear()
+    table_of.cache_clear()
     replayer.forget()
     cache.clear()
 

@@ -120,6 +120,12 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
             (f"/styles/{t.style.pk}/person", {"version": t.style.version, "person_id": o.person.pk}),
             (f"/styles/{o.style.pk}/person", {"version": o.style.version, "person_id": t.person.pk}),
         ],
+        ("POST", "/api/styles/{style_id}/branch"): [(f"/styles/{t.style.pk}/branch", {"name": "Eve's"})],
+        ("GET", "/api/styles/{style_id}/relatives"): [(f"/styles/{t.style.pk}/relatives", None)],
+        ("GET", "/api/styles/{style_id}/compare/{other_id}"): [
+            (f"/styles/{t.style.pk}/compare/{o.style.pk}", None),
+            (f"/styles/{o.style.pk}/compare/{t.style.pk}", None),
+        ],
         ("PUT", "/api/styles/{style_id}/layout"): [(f"/styles/{t.style.pk}/layout", {"sheets": {"front": {"x": 1.0, "y": 1.0}}})],
         ("POST", "/api/preview"): [
             ("/preview", {"blocks": t.pin, "steps": []}),

@@ -8,6 +8,7 @@ import { SignIn } from "./features/signin/SignIn";
 import { Notice, Waiting } from "./ui/controls";
 
 const Bench = lazy(() => import("./features/bench/Bench").then((m) => ({ default: m.Bench })));
+const Compare = lazy(() => import("./features/compare/Compare").then((m) => ({ default: m.Compare })));
 const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default: m.Paper })));
 const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
 const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
@@ -84,6 +85,8 @@ export function App() {
             <Route path="/schools/:chart" element={<Schools />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/:style" element={<Bench />} />
+            <Route path="/bench/:style/over" element={<Compare />} />
+            <Route path="/bench/:style/over/:other" element={<Compare />} />
             <Route path="/paper" element={<Paper />} />
             <Route path="/paper/:style" element={<Paper />} />
             <Route path="/house-rules" element={<HouseRules />} />

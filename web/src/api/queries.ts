@@ -48,6 +48,12 @@ export const useStyle = (id: number) =>
     queryKey: keys.style(id),
     queryFn: () => ok(client.GET("/api/styles/{style_id}", { params: { path: { style_id: id } } })),
   });
+/** All other styles, variants of this one first. */
+export const useRelatives = (id: number) =>
+  useQuery({
+    queryKey: [...keys.styles, "relatives", id],
+    queryFn: () => ok(client.GET("/api/styles/{style_id}/relatives", { params: { path: { style_id: id } } })),
+  });
 export const usePaper = (id: number) =>
   useQuery({
     queryKey: ["paper", id],

@@ -753,6 +753,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/branch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Branch
+         * @description A new style from this one; this one stays as it is.
+         */
+        post: operations["server_styles_variants_api_branch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/compare/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Styles
+         * @description Two styles laid over each other; ``at``: the point that lies on its like, the first they have in common without it.
+         */
+        get: operations["server_styles_variants_api_compare_styles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/styles/{style_id}/layout": {
         parameters: {
             query?: never;
@@ -844,7 +884,7 @@ export interface paths {
         put?: never;
         /**
          * Recut
-         * @description Cut the style for another person: all its blocks at once.
+         * @description Cut the style for another person: all its blocks at once. The answer's style is the one that was cut for her.
          */
         post: operations["server_styles_heads_api_recut"];
         delete?: never;
@@ -867,6 +907,26 @@ export interface paths {
          * @description Forward by one change.
          */
         post: operations["server_styles_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/relatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Relatives
+         * @description All other styles of the workroom, the family of this one first.
+         */
+        get: operations["server_styles_variants_api_relatives"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1243,6 +1303,25 @@ export interface components {
             top: number;
         };
         /**
+         * BranchIn
+         * @description ``steps``: how many of the first steps are taken along; all without it. ``variant``: whether it stays with the style's family;
+         *     a duplicate goes its own way.
+         */
+        BranchIn: {
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Steps */
+            steps?: number | null;
+            /**
+             * Variant
+             * @default true
+             */
+            variant?: boolean;
+        };
+        /**
          * ChartIn
          * @description Measures as typed, by key; empty texts are left out. ``estimated``: keys that come from a size table.
          */
@@ -1365,6 +1444,53 @@ export interface components {
             hint: string;
             /** Title */
             title: string;
+        };
+        /**
+         * ComparedStyle
+         * @description One of the two, and where its steps stop if they do.
+         */
+        ComparedStyle: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            stopped: components["schemas"]["Fault"] | null;
+        };
+        /**
+         * ComparisonOut
+         * @description ``a`` lies under, as paper; ``b`` over it, as outlines. ``extent``: the table that both take. ``points``: what can be laid on its like; ``at`` is the one chosen. ``same_steps``: the
+         *     recipes are one, so that what differs is the body's.
+         */
+        ComparisonOut: {
+            a: components["schemas"]["ComparedStyle"];
+            /** At */
+            at: string;
+            b: components["schemas"]["ComparedStyle"];
+            /** Broken */
+            broken: string[];
+            /** Cannot */
+            cannot: components["schemas"]["NotDone"][];
+            extent: components["schemas"]["Box"];
+            /** Mended */
+            mended: string[];
+            /** Only A */
+            only_a: string[];
+            /** Only B */
+            only_b: string[];
+            over: components["schemas"]["Drawing"];
+            /** Points */
+            points: string[];
+            /** Recipe */
+            recipe: components["schemas"]["StepDiffers"][];
+            /** Same Steps */
+            same_steps: boolean;
+            /** Sums */
+            sums: components["schemas"]["SumsDiffer"][];
+            /** Tables */
+            tables: components["schemas"]["DifferencesOut"][];
+            under: components["schemas"]["Drawing"];
         };
         /**
          * Contour
@@ -1522,6 +1648,32 @@ export interface components {
         DartPlace: {
             /** Dart */
             dart: string;
+        };
+        /**
+         * DifferenceOut
+         * @description A measured thing in both, in words of the house unit; empty where one has no such thing. ``alike``: nothing differs.
+         */
+        DifferenceOut: {
+            /** A */
+            a: string;
+            /** Alike */
+            alike: boolean;
+            /** B */
+            b: string;
+            /** Difference */
+            difference: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * DifferencesOut
+         * @description Figures of one piece, or of all round the body.
+         */
+        DifferencesOut: {
+            /** Figures */
+            figures: components["schemas"]["DifferenceOut"][];
+            /** Title */
+            title: string;
         };
         /**
          * DivideDart
@@ -1984,9 +2136,19 @@ export interface components {
         };
         /**
          * ForPerson
-         * @description For whom the style is cut.
+         * @description For whom the style is cut. ``as_variant``: as a new style, so that this one stays as it is; ``name``: what that is called.
          */
         ForPerson: {
+            /**
+             * As Variant
+             * @default false
+             */
+            as_variant?: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
             /** Person Id */
             person_id: number;
             /** Version */
@@ -2526,6 +2688,17 @@ export interface components {
             workroom: string;
         };
         /**
+         * NotDone
+         * @description A step that cannot be done on the second: its sentence and why, with the cure.
+         */
+        NotDone: {
+            fault: components["schemas"]["Fault"];
+            /** Number */
+            number: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * NotchPlace
          * @description A notch of a seam that lies on the piece.
          */
@@ -2911,6 +3084,24 @@ export interface components {
             values: {
                 [key: string]: number;
             };
+        };
+        /**
+         * Relative
+         * @description A style of the same family, or another one to compare with.
+         */
+        Relative: {
+            /** Id */
+            id: number;
+            /** Kin */
+            kin: boolean;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            /** Steps */
+            steps: number;
+            /** Variant Of */
+            variant_of: string;
         };
         /**
          * RemedyOut
@@ -3538,6 +3729,20 @@ export interface components {
             sums: components["schemas"]["SumOut"][];
         };
         /**
+         * StepDiffers
+         * @description A step in the two recipes; empty where one has none there.
+         */
+        StepDiffers: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Number A */
+            number_a: number | null;
+            /** Number B */
+            number_b: number | null;
+        };
+        /**
          * StepOut
          * @description A step in the recipe: its data, sentence and working; the chapter it stands in and why it is done so; the
          *     pieces it speaks of.
@@ -3693,6 +3898,20 @@ export interface components {
             note?: boolean;
             /** Text */
             text: string;
+        };
+        /**
+         * SumsDiffer
+         * @description A step that both have: the lines of its working that came out otherwise, and cautions told of the second only.
+         */
+        SumsDiffer: {
+            /** Cautions */
+            cautions: string[];
+            /** Number */
+            number: number;
+            /** Sentence */
+            sentence: string;
+            /** Sums */
+            sums: components["schemas"]["DifferenceOut"][];
         };
         /**
          * TakeRules
@@ -7573,6 +7792,183 @@ export interface operations {
             };
         };
     };
+    server_styles_variants_api_branch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BranchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_variants_api_compare_styles: {
+        parameters: {
+            query?: {
+                at?: string;
+            };
+            header?: never;
+            path: {
+                style_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_heads_api_lay: {
         parameters: {
             query?: never;
@@ -8035,6 +8431,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_variants_api_relatives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Relative"][];
                 };
             };
             /** @description Bad Request */

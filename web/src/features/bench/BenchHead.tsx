@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { Button } from "../../ui/controls";
 import { Blocks } from "./Blocks";
 import type { StyleDetail } from "./useStyleWork";
+import { Variants } from "./Variants";
 
 interface Props {
   detail: StyleDetail;
@@ -19,7 +20,7 @@ export function BenchHead({ detail, saving, onUndo, onRedo }: Props) {
       <p className="text-quiet">
         on {detail.block}
         {more > 0 && ` and ${more === 1 ? "another block" : `${more} other blocks`}`}
-        {detail.person && `, for ${detail.person}`} · <Blocks detail={detail} />
+        {detail.person && `, for ${detail.person}`} · <Blocks detail={detail} />, <Variants detail={detail} />
       </p>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         <Button disabled={!detail.can_undo || saving} onClick={onUndo} title="Undo (Ctrl Z)">

@@ -1,9 +1,9 @@
-/** The blocks a style is made of, by role: lay another one down, take one away, cut the style for somebody else. */
+/** The blocks a style is made of, by role: lay another one down, take one away. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { client, ok, Refusal, type Schemas } from "../../api/client";
-import { keys, useBlocks, usePeople } from "../../api/queries";
+import { keys, useBlocks } from "../../api/queries";
 import { Button, Choice, Field, Notice } from "../../ui/controls";
 
 type Detail = Schemas["StyleDetail"];
@@ -40,10 +40,8 @@ export function Blocks({ detail }: { detail: Detail }) {
 function Inside({ detail }: { detail: Detail }) {
   const queries = useQueryClient();
   const blocks = useBlocks();
-  const people = usePeople();
   const [block, setBlock] = useState("");
   const [role, setRole] = useState("");
-  const [person, setPerson] = useState("");
   const change = useMutation({
     mutationFn: (run: () => Promise<Done>) => run(),
     onSuccess: (done) => {
@@ -69,15 +67,6 @@ function Inside({ detail }: { detail: Detail }) {
         client.POST("/api/styles/{style_id}/blocks/{role}/away", {
           params: { path: { ...path, role: name } },
           body: { version },
-        }),
-      ),
-    );
-  const recut = () =>
-    change.mutate(() =>
-      ok(
-        client.POST("/api/styles/{style_id}/person", {
-          params: { path },
-          body: { version, person_id: Number(person) },
         }),
       ),
     );
@@ -130,20 +119,6 @@ function Inside({ detail }: { detail: Detail }) {
         />
         <Button disabled={!block || change.isPending} onClick={() => lay(false)}>
           Lay it down
-        </Button>
-      </fieldset>
-      <fieldset className="grid grid-cols-[1fr_auto] items-end gap-2">
-        <legend className="mb-1 font-medium">The same style for another person</legend>
-        <Choice label="Person" value={person} onChange={(e) => setPerson(e.target.value)}>
-          <option value="">choose one …</option>
-          {(people.data ?? []).map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </Choice>
-        <Button disabled={!person || change.isPending} onClick={recut}>
-          Cut it for her
         </Button>
       </fieldset>
       <div aria-live="polite" className="grid gap-1">

@@ -1,5 +1,6 @@
 /** The recipe: the style as numbered sentences in chapters; the step in hand with its sums, the others one line. */
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Sentence } from "./Sentence";
 import { StepPicture } from "./StepPicture";
@@ -27,6 +28,7 @@ interface Props {
 export function Recipe(props: Props) {
   const { recipe, editing, chosen, stopped, children } = props;
   const [find, setFind] = useState("");
+  useShown();
   const inHand = chosen ?? recipe.length - 1;
   const word = find.trim().toLowerCase();
   const matches = (s: Step) =>
@@ -68,6 +70,18 @@ export function Recipe(props: Props) {
       </ol>
     </>
   );
+}
+
+/** A step that the address asks for (`?step=3`) is brought into sight once, with its first word in focus. */
+function useShown() {
+  const [asked] = useSearchParams();
+  const step = asked.get("step");
+  useEffect(() => {
+    if (!step) return;
+    const line = document.querySelector(`[data-step="${CSS.escape(step)}"]`);
+    line?.scrollIntoView({ block: "center" });
+    line?.querySelector<HTMLElement>("[role=button]")?.focus({ preventScroll: true });
+  }, [step]);
 }
 
 function Chapter({ name, step, onRename }: { name: string; step: number; onRename: (name: string) => void }) {

@@ -1,0 +1,70 @@
+"""Girths of a pattern: what its pieces come to round the body, as often as they are cut, darts sewn."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import neighbours, runs_of, sewn_length
+from ..paper.widths import width_along
+
+FREE_EDGES: Final = ("waist", "hem")
+"""Edges that go round the body, or round a skirt's lower end."""
+
+
+@dataclass(frozen=True, slots=True)
+class RoundGirth:
+    """A line or edge and the pieces that carry it round; ``length`` in cm, all round."""
+
+    name: str
+    pieces: tuple[str, ...]
+    length: float
+
+
+def girths(pattern: Pattern) -> list[RoundGirth]:
+    """Every straight drawn line, waist and hem that goes round the body in this pattern: over several pieces of cloth, or over one
+    that is cut more than twice, as a gore. A line on a pair of sleeves goes round no body and is not told."""
+    shell = [p for p in pattern.pieces if p.cut.cloth == "shell"]
+    found = []
+    for name in dict.fromkeys(name for p in shell for name in straight_lines(p)):
+        parts = [p for p in shell if name in straight_lines(p)]
+        found.append(RoundGirth(name, _names(parts), sum(times_round(p) * width_along(p, name) for p in parts)))
+    for name in FREE_EDGES:
+        for parts in _sewn_together(pattern, [p for p in shell if name in p.edge_names and len(runs_of(p, name)) == 1], name):
+            found.append(RoundGirth(name, _names(parts), sum(times_round(p) * sewn_length(p, name) for p in parts)))
+    return [g for g in found if len(g.pieces) > 1 or times_round(pattern.piece(g.pieces[0])) > 2]
+
+
+def times_round(piece: Piece) -> int:
+    """How often a piece's width comes round: twice for a half on the fold, else as often as it is cut."""
+    return piece.cut.quantity * (2 if piece.cut.on_fold else 1)
+
+
+def straight_lines(piece: Piece) -> list[str]:
+    """Names of the drawn lines all of whose parts are straight, each once: a width is measured along these."""
+    bent = {x.name for x in piece.lines if len(x.path.segments) != 1 or len(x.path.segments[0]) != 2}
+    return list(dict.fromkeys(x.name for x in piece.lines if x.name not in bent))
+
+
+def _names(parts: list[Piece]) -> tuple[str, ...]:
+    return tuple(p.name for p in parts)
+
+
+def _sewn_together(pattern: Pattern, parts: list[Piece], edge: str) -> Iterator[list[Piece]]:
+    """The pieces in groups that are sewn to each other right beside the edge: a skirt's hem is one, the sleeves' another."""
+    left = list(parts)
+    while left:
+        group = [left.pop(0)]
+        for one in group:
+            joined = [p for p in left if _beside(pattern, one, edge) & _beside(pattern, p, edge)]
+            group += joined
+            left = [p for p in left if p not in joined]
+        yield group
+
+
+def _beside(pattern: Pattern, piece: Piece, edge: str) -> set[str]:
+    """Names of the seams that begin where the edge ends."""
+    return {seam for name in neighbours(piece, edge) for seam in pattern.seams_of(piece.name, name)}
