@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from .errors import PatternError
+from .handwork.strips import Strips
 from .house import HouseRules
 from .moves.move import Move
 from .paper.pattern import Pattern
@@ -15,13 +16,14 @@ from .working import Sum
 
 @dataclass(frozen=True, slots=True)
 class Done:
-    """One step done: the pattern before and after it and its working (empty when muted)."""
+    """One step done: the pattern before and after it, its working (empty when muted) and the strips it cut."""
 
     number: int
     step: Move
     before: Pattern
     after: Pattern
     working: tuple[Sum, ...]
+    strips: Strips | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +57,7 @@ def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> Replay:
             outcome = step.apply(pattern, rules)
         except PatternError as e:
             return Replay(so_far.start, tuple(done), e.at_step(number))
-        done.append(Done(number, step, pattern, outcome.pattern, outcome.working))
+        done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips))
         pattern = outcome.pattern
     return Replay(so_far.start, tuple(done))
 

@@ -13,6 +13,7 @@ from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, chain, straight
 from ..geometry.region import box_of
 from ..geometry.svgpath import pair, to_svg
+from ..handwork.strips import Strips, pencilled
 from ..house import HouseRules, Strict
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
@@ -121,6 +122,15 @@ class DrawnPiece(Strict):
     combs: list[str]
 
 
+class DrawnStrips(Strict):
+    """What one pencils on strips: their numbers from 1 on, each at its strip, and the guide line they are kept on (empty: none), in
+    the sheet's own coordinates, cm."""
+
+    piece: str
+    numbers: list[Point]
+    guide: str
+
+
 class Drawing(Strict):
     """All sheets; ``box`` holds the table's extent, cm."""
 
@@ -146,6 +156,13 @@ def draw(
         max(p.bounds.bottom for p in pieces),
     )
     return Drawing(pieces=pieces, box=_rounded_box(box))
+
+
+def draw_strips(strips: Strips, pattern: Pattern) -> DrawnStrips:
+    """The strips of a step as they are pencilled on the sheet it left."""
+    marks = pencilled(strips, pattern.piece(strips.piece))
+    guide = to_svg(marks.guide) if marks.guide else ""
+    return DrawnStrips(piece=strips.piece, numbers=[_xy(z) for z in marks.numbers], guide=guide)
 
 
 def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie, bends: bool) -> DrawnPiece:

@@ -20,12 +20,15 @@ from ..paper.join import join
 from ..paper.part import part
 from ..paper.piece import Piece
 from ..paper.sewn import Spot
+from ..places.levels import downward
 from ..tolerances import CLOSE
 from .centre import centre_length, paper_point, with_grain_of
 from .cutting import open_corners
 
 PARALLEL = 1e-7
 """cm of difference between both ends' amounts below which a strip is moved parallel."""
+TRUE_TO_GRAIN = 0.94
+"""Cosine of 20°: a guide line that leans less off the grain, or off what is square to it, is meant to lie so."""
 LEFT = 0.2
 """cm of edge that a strip keeps at least when strips are laid over each other."""
 
@@ -47,12 +50,13 @@ class Amounts(NamedTuple):
 
 class Spread(NamedTuple):
     """The piece spread; the width of each strip at the edge slashed from, in outline order; which one stayed put; for each slash
-    where both its sides lie now, near to far, in outline order."""
+    where both its sides lie now, near to far, in outline order; the way of the guide line, as the outline walks the edge slashed from."""
 
     piece: Piece
     widths: tuple[float, ...]
     stayed: int
     gaps: tuple[tuple[Path, Path], ...]
+    guide: complex
 
 
 def spread(
@@ -67,7 +71,8 @@ def spread(
     strips = _cut_in_strips(piece, slashes)
     widths = tuple(sum(e.length for e in s.outline if e.name == edges[0].name) for s in strips)
     stay = _staying(piece, strips)
-    moves = _rigid_moves(slashes, amounts, to_fold)
+    guide = _guide_line(piece, slashes)
+    moves = _rigid_moves(slashes, amounts, None if to_fold else guide)
     places = [slide(0j)] * len(strips)
     for j in range(stay + 1, len(strips)):
         places[j] = moves[j - 1].then(places[j - 1])
@@ -81,7 +86,7 @@ def spread(
         placed = strip.placed(places[k + 1])
         gaps.append((_side(whole, k), _side(placed, k).reversed()))
         whole = _taped_on(whole, placed, k, amounts[k], edges)
-    return Spread(_with_own_grain(whole, piece), widths, stay, tuple(gaps))
+    return Spread(_with_own_grain(whole, piece), widths, stay, tuple(gaps), guide)
 
 
 def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
@@ -127,11 +132,21 @@ def _staying(whole: Piece, strips: list[Piece]) -> int:
     return 0
 
 
-def _rigid_moves(slashes: list[Slash], amounts: list[Amounts], to_fold: bool) -> list[Transform]:
-    """For each slash, the move of the strip ahead of it against the strip behind."""
+def _guide_line(piece: Piece, slashes: list[Slash]) -> complex:
+    """The way strips are slid, a unit vector: square to the slashes on the whole, and truly along or across the grain where that is
+    nearly so. A skirt's slashes lean toward the waist; its strips stay level all the same, hem by hem and hip by hip."""
     guide = sum(((s.path.end - s.path.start) / abs(s.path.end - s.path.start) for s in slashes), 0j) * -1j
     guide /= abs(guide) or 1.0
-    return [_rigid_move(s.path.start, s.path.end, a, None if to_fold else guide) for s, a in zip(slashes, amounts, strict=True)]
+    if piece.grain is None or guide == 0:
+        return guide
+    down = downward(piece)
+    best = max((down, -down, 1j * down, -1j * down), key=lambda way: (way * guide.conjugate()).real)
+    return best if (best * guide.conjugate()).real > TRUE_TO_GRAIN else guide
+
+
+def _rigid_moves(slashes: list[Slash], amounts: list[Amounts], guide: complex | None) -> list[Transform]:
+    """For each slash, the move of the strip ahead of it against the strip behind."""
+    return [_rigid_move(s.path.start, s.path.end, a, guide) for s, a in zip(slashes, amounts, strict=True)]
 
 
 def _rigid_move(near: complex, far: complex, amount: Amounts, guide: complex | None) -> Transform:

@@ -9,6 +9,7 @@ from typing import Any, ClassVar, Literal, NamedTuple, get_args
 
 from pydantic import Field
 
+from ..handwork.strips import Strips
 from ..house import HouseRules, Strict
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -89,10 +90,11 @@ class Example(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """The pattern after a step and the sums it took."""
+    """The pattern after a step and the sums it took; the strips it cut, to be shown numbered."""
 
     pattern: Pattern
     working: tuple[Sum, ...]
+    strips: Strips | None = None
 
 
 class Move(Strict):

@@ -7,6 +7,7 @@ from typing import ClassVar, Literal
 from ..handwork.slashes import check_slashes, two_edges, zone_of
 from ..handwork.smoothing import smooth_edge
 from ..handwork.spreading import Amounts, spread
+from ..handwork.strips import strips_of
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
@@ -57,7 +58,8 @@ class Overlap(Slashing):
         amounts = Amounts(near, far)
         check_slashes(piece, slashes, hinged(amounts), self.faulted)
         like = tuple(piece.outline[run_of(piece, e)[0]] for e in (self.from_edge, self.to_edge))
-        after = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1])).piece
+        done = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1]))
+        after = done.piece
         sums = []
         for edge, amount in ((self.from_edge, near), (self.to_edge, far)):
             drawn = smooth_edge(after, edge, keep_length=amount == 0)
@@ -76,4 +78,5 @@ class Overlap(Slashing):
         taken = Sum("Lapped over in all", length(len(slashes) * self.amount), f"{len(slashes)} × {{}}", (length(self.amount),))
         away = Sum("Put away", Quantity(after.paper.away - piece.paper.away, "area"))
         missed = [note(f"The {name} seam is shorter now: its partner must follow.") for name in sorted(changed)]
-        return Outcome(followed.pattern, (taken, *sums, away, *missed, *notes(followed.told)))
+        working = (taken, *sums, away, *missed, *notes(followed.told))
+        return Outcome(followed.pattern, working, strips_of(self.piece, done, amounts))

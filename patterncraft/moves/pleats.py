@@ -14,6 +14,7 @@ from ..handwork.pleating import FOLDS, PleatKind, folds_of, intake_of, trued, wi
 from ..handwork.slashes import Zone, check_slashes, two_edges, zone_of
 from ..handwork.smoothing import smooth_edge
 from ..handwork.spreading import Amounts, Slash, spread
+from ..handwork.strips import strips_of
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.opened import Opened
@@ -125,9 +126,8 @@ class Pleats(Slashing):
             far = Zone(run_holding(piece, slashes[0].far.edge), 0.0, 0.0, sewn_length(piece, self.to_edge))
             opened.append(Opened(self.piece, self.to_edge, far.run, *self._around(piece, [s.far for s in slashes], far), "pleat"))
         followed = lay_down(hand, [after], opened=opened)
-        return Outcome(
-            followed.pattern, self._working(piece, followed.pattern.piece(self.piece), slashes, each) + notes(followed.told)
-        )
+        working = self._working(piece, followed.pattern.piece(self.piece), slashes, each) + notes(followed.told)
+        return Outcome(followed.pattern, working, strips_of(self.piece, done, amounts, to_fold=True))
 
     def _slashes(self, piece: Piece, pattern: Pattern, zone: Zone) -> list[Slash]:
         if self.spacing is None:

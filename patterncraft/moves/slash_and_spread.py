@@ -11,6 +11,7 @@ from ..handwork.fullness import ease_advice, gather_advice, strip_advice
 from ..handwork.slashes import Zone, check_slashes, two_edges, zone_of
 from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
+from ..handwork.strips import strips_of
 from ..house import HouseRules, Strict
 from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
@@ -140,7 +141,8 @@ class SlashAndSpread(Slashing):
         followed = lay_down(hand, [after], opened=opened)
         working = self._working(piece, after, done, amounts, len(slashes), drawn)
         advice = [line for o in opened for line in self._advice(o, piece, after, amounts, rules)]
-        return Outcome(followed.pattern, (*working, *advice, *notes(followed.told)))
+        strips = strips_of(self.piece, done, amounts)
+        return Outcome(followed.pattern, (*working, *advice, *notes(followed.told)), strips)
 
     def _advice(self, zone: Opened, before: Piece, after: Piece, amounts: Amounts, rules: HouseRules) -> list[Sum]:
         """Which cloth takes what was opened."""

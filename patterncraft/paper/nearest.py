@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
 from ..geometry.segment import Cubic, Segment, derivative_at, point_at, split
@@ -12,9 +14,11 @@ ON = 1e-3
 """cm: a point this near to the outline lies on it."""
 
 
-def nearest_spot(piece: Piece, point: complex) -> Spot:
-    """The spot of the sewable outline nearest to a point."""
-    near = [(*nearest_on(e.path, point), i) for i, e in enumerate(piece.outline) if not e.is_sewn_shut]
+def nearest_spot(piece: Piece, point: complex, only: Collection[str] = ()) -> Spot:
+    """The spot of the sewable outline nearest to a point; ``only``: on one of these edges, which the piece has."""
+    near = [
+        (*nearest_on(e.path, point), i) for i, e in enumerate(piece.outline) if not e.is_sewn_shut and (not only or e.name in only)
+    ]
     _gap, along, index = min(near)
     return Spot(index, along)
 

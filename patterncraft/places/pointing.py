@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Final
 
 from ..paper.dart import darts_of
@@ -27,12 +28,12 @@ def nearest_target(piece: Piece, point: complex, dart: str) -> EdgePlace | DartP
     return nearest_place(piece, point)
 
 
-def nearest_place(piece: Piece, point: complex) -> EdgePlace:
-    """The place on the piece's sewable outline nearest to a point, as a reference.
+def nearest_place(piece: Piece, point: complex, only: Collection[str] = ()) -> EdgePlace:
+    """The place on the piece's sewable outline nearest to a point, as a reference; ``only``: on one of these edges.
 
     Snaps to quarters, thirds and the middle within 0.3 cm; else to a thousandth of the edge.
     """
-    return _edge_place(piece, nearest_spot(piece, point), _SNAPS)
+    return _edge_place(piece, nearest_spot(piece, point, only), _SNAPS)
 
 
 def pointed_place(piece: Piece, pattern: Pattern, point: complex, reach: float = 0.8) -> Place:

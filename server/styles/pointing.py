@@ -10,6 +10,9 @@ from patterncraft.errors import BadPlace, PatternError
 from patterncraft.formats.drawing import Point
 from patterncraft.formats.table import Lie, Lies
 from patterncraft.geometry.svgpath import to_svg
+from patterncraft.geometry.transform import Transform
+from patterncraft.handwork.pointed_slashes import slash_pointed_at
+from patterncraft.handwork.slashes import SlashAt
 from patterncraft.moves.registry import MOVES
 from patterncraft.paper.nearest import nearest_spot
 from patterncraft.paper.pattern import Pattern
@@ -27,6 +30,7 @@ ONE_PLACE = ("place", "level", "seam or place")
 """Picks that one place fills."""
 _PLACE: TypeAdapter[Place] = TypeAdapter(Place)
 _LINE: TypeAdapter[Line] = TypeAdapter(Line)
+_SLASHES: TypeAdapter[tuple[SlashAt, ...]] = TypeAdapter(tuple[SlashAt, ...])
 
 
 def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, lies: Lies, unit: Unit) -> tuple[dict[str, Any], str]:
@@ -56,6 +60,12 @@ def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, li
         kept = shares[at].get("share", left) if at < len(shares) else left
         shares[at : at + 1] = [{"to": _data(place), "share": kept}]
         return step | {pointer.field: shares}, place.words(piece, unit)
+    if pick_of(trying, pointer.field) == "slashes":
+        edges = (str(trying.get("from_edge", "")), str(trying.get("to_edge", "")))
+        given = _SLASHES.validate_python(trying.get("at") or ())
+        found = slash_pointed_at(piece, pattern, own, edges, given, pointer.index, unit)
+        slashed = {k: v for k, v in step.items() if k != "count"}
+        return slashed | {"at": [x if isinstance(x, str) else [_data(p) for p in x] for x in found.at]}, found.words
     if pointer.field.startswith("zone"):
         place = nearest_place(piece, own)
         key = pointer.field.partition(".")[2] or "from"
@@ -98,6 +108,8 @@ def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sk
     """The line of a step in the making, as it lies on the table; None where it has none yet, or names one drawn before."""
     data, name = step.get("line"), step.get("piece")
     piece = next((p for p in pattern.pieces if p.name == name), None)
+    if piece is not None and isinstance(step.get("at"), list) and pick_of(step, "at") == "slashes":
+        return _slashes(step["at"], piece, pattern, lies.get(piece.name, Lie(0j)).by, unit)
     if piece is None or data is None or isinstance(data, str):
         return None
     raw = data.get("through", []) if isinstance(data, dict) else data
@@ -117,6 +129,22 @@ def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sk
         piece=piece.name,
         d=d,
         points=[SketchPoint(at=Point(x=z.real, y=z.imag), words=words) for z, (_, words) in zip(spots, points, strict=True)],
+    )
+
+
+def _slashes(given: list[Any], piece: Piece, pattern: Pattern, by: Transform, unit: Unit) -> Sketch | None:
+    """Slashes that are listed, each numbered where it begins."""
+    try:
+        slashes = _SLASHES.validate_python(given)
+        lines = [line_on(s, piece, pattern, "at") for s in slashes]
+    except (PatternError, ValidationError):
+        return None
+    words = [s if isinstance(s, str) else f"{s[0].words(piece, unit)}, to {s[1].words(piece, unit)}" for s in slashes]
+    starts = [by.point(line.path.start) for line in lines]
+    return Sketch(
+        piece=piece.name,
+        d=" ".join(to_svg(line.path.placed(by)) for line in lines),
+        points=[SketchPoint(at=Point(x=z.real, y=z.imag), words=w) for z, w in zip(starts, words, strict=True)],
     )
 
 

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from patterncraft.formats.drawing import Drawing, Point
+from patterncraft.formats.drawing import Drawing, DrawnStrips, Point
 from patterncraft.formats.verb_picture import BeforeAfter
 from patterncraft.moves.move import Group, Handle, Pick
 from patterncraft.moves.registry import Step
@@ -137,9 +137,10 @@ class AccountOut(Wire):
 
 
 class Work(Wire):
-    """A style as far as its steps could be done: the table, the recipe, the promises, the paper account."""
+    """A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account."""
 
     table: Drawing
+    strips: DrawnStrips | None
     recipe: list[StepOut]
     promises: list[PromiseOut]
     kept: int

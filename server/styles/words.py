@@ -7,7 +7,7 @@ from dataclasses import asdict
 from django.db.models import Max
 from django.http import HttpResponse
 
-from patterncraft.formats.drawing import draw
+from patterncraft.formats.drawing import DrawnStrips, draw, draw_strips
 from patterncraft.formats.table import Lies, lies_of
 from patterncraft.formats.verb_picture import verb_picture
 from patterncraft.house import HouseRules
@@ -148,6 +148,7 @@ def work_out(
         )
     return Work(
         table=draw(replay.pattern, rules, lies, fresh, bends),
+        strips=_strips(replay),
         recipe=recipe,
         promises=[promise_out(p, rules.unit) for p in promises],
         kept=kept,
@@ -155,6 +156,11 @@ def work_out(
         account=[account_out(line) for line in paper_account(replay.pattern)],
         stopped=fault_of(replay.stopped, rules.unit) if replay.stopped else None,
     )
+
+
+def _strips(replay: Replay) -> DrawnStrips | None:
+    last = replay.done[-1].strips if replay.done else None
+    return draw_strips(last, replay.pattern) if last else None
 
 
 def account_out(line: AccountLine) -> AccountOut:

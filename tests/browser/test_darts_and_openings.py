@@ -135,6 +135,45 @@ def test_pleats_are_dragged_deeper_and_a_godet_is_set_into_the_side(demo: Page) 
     shot(demo, "godet")
 
 
+def test_slashes_are_pointed_out_led_numbered_and_kept_on_their_guide(demo: Page) -> None:
+    new_style(demo, skirt_of(demo), "Three strips where wanted")
+    demo.keyboard.press("o")
+    demo.keyboard.press("s")
+    demo.get_by_role("button", name="skirt front: hem").click()
+    demo.get_by_role("button", name="waist", exact=True).click()
+    for share in (0.25, 0.5):
+        tap(demo, *on(demo, "skirt front", "hem", share, 0.5))
+    listed = demo.get_by_label("Slashes", exact=True).get_by_role("listitem")
+    expect(listed).to_have_count(2)
+    expect(listed.nth(1)).to_contain_text("the middle of the hem, to the middle of the waist")
+    # The other edge: the second slash is led to where the hand points, near the side.
+    tap(demo, *on(demo, "skirt front", "waist", 0.8, 0.5))
+    expect(listed).to_have_count(2)
+    expect(listed.nth(1)).not_to_contain_text("the middle of the waist")
+    demo.get_by_role("button", name="Leave out slash 1").click()
+    expect(listed).to_have_count(1)
+    tap(demo, *on(demo, "skirt front", "hem", 0.2, 0.5))
+    demo.get_by_role("button", name="That is all").click()
+    demo.get_by_label("Each opens").fill("4")
+    numbers = demo.get_by_test_id("strips").locator("[data-strip]")
+    expect(numbers).to_have_count(3)
+    demo.get_by_test_id("sentence").get_by_role("button", name=re.compile("^hinged")).click()
+    demo.get_by_role("button", name="parallel", exact=True).click()
+    put_in(demo)
+    expect(numbers).to_have_count(3)
+    across = [box["x"] for n in numbers.all() if (box := n.bounding_box())]
+    assert across == sorted(across), "numbered from the centre, which lies on the left"
+    # The guide runs level over the whole sheet, and all numbers lie on it.
+    guide = demo.locator("[data-guide='skirt front']").bounding_box()
+    sheet = demo.locator("[data-piece='skirt front']").bounding_box()
+    assert guide is not None
+    assert sheet is not None
+    assert guide["height"] < 3
+    assert guide["width"] > 0.9 * sheet["width"]
+    shot(demo, "strips")
+    expect(steps(demo)).to_contain_text("2 times where marked")
+
+
 def test_a_cap_is_lifted_and_ease_added_for_a_layer(demo: Page) -> None:
     new_style(demo, 1, "Over a dress")
     demo.keyboard.press("o")

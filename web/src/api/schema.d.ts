@@ -1930,6 +1930,19 @@ export interface components {
             turn: number;
         };
         /**
+         * DrawnStrips
+         * @description What one pencils on strips: their numbers from 1 on, each at its strip, and the guide line they are kept on (empty: none), in
+         *     the sheet's own coordinates, cm.
+         */
+        DrawnStrips: {
+            /** Guide */
+            guide: string;
+            /** Numbers */
+            numbers: components["schemas"]["Point"][];
+            /** Piece */
+            piece: string;
+        };
+        /**
          * EdgeOf
          * @description An edge by its piece.
          */
@@ -4067,7 +4080,7 @@ export interface components {
         };
         /**
          * Work
-         * @description A style as far as its steps could be done: the table, the recipe, the promises, the paper account.
+         * @description A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account.
          */
         Work: {
             /** Account */
@@ -4081,6 +4094,7 @@ export interface components {
             /** Recipe */
             recipe: components["schemas"]["StepOut"][];
             stopped: components["schemas"]["Fault"] | null;
+            strips: components["schemas"]["DrawnStrips"] | null;
             table: components["schemas"]["Drawing"];
         };
         /**

@@ -120,17 +120,19 @@ export function EdgePicks({
   );
 }
 
-/** The edges a place may lie on, lit. */
-export function EdgeTargets({ piece }: { piece: Piece }) {
+/** The edges a place may lie on, lit; `only`: of these names. */
+export function EdgeTargets({ piece, only }: { piece: Piece; only?: unknown[] }) {
   return (
     <g transform={sheetAt(piece)} className="pointer-events-none fill-none stroke-chalk/55">
-      {piece.edges.map((e, i) => (
-        <path
-          key={i}
-          d={e.d}
-          className="[stroke-linecap:round] [stroke-width:6] [vector-effect:non-scaling-stroke]"
-        />
-      ))}
+      {piece.edges
+        .filter((e) => !only || only.includes(e.name))
+        .map((e, i) => (
+          <path
+            key={i}
+            d={e.d}
+            className="[stroke-linecap:round] [stroke-width:6] [vector-effect:non-scaling-stroke]"
+          />
+        ))}
     </g>
   );
 }

@@ -96,6 +96,8 @@ function rawWords(slot: Slot, c: Composing): string {
     const choice = slot.choices.find((x) => x.value.toLowerCase() === String(v ?? "").toLowerCase());
     if (slot.pick === "choice" || choice) return choice?.words ?? "";
     if (slot.pick === "line" && typeof v !== "string") return "…";
+    if (slot.pick === "slashes" && Array.isArray(v))
+      return v.length === 1 ? "once where marked" : `${v.length} times where marked`;
     if (Array.isArray(v)) return v.map(thingSaid).join(", ");
     if (typeof v === "string") return v;
     if (typeof v === "number") return String(v);

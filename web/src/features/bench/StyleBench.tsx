@@ -14,6 +14,7 @@ import { Ghost } from "./Overlay";
 import { Promises } from "./Promises";
 import { Recipe } from "./Recipe";
 import { Sheets } from "./Sheets";
+import { Strips } from "./Strips";
 import { TableOverlay } from "./TableOverlay";
 import { TapeWords } from "./Tape";
 import { TouchMenu } from "./TouchMenu";
@@ -100,9 +101,12 @@ export function StyleBench({ id, moves, unit }: Props) {
   const named = composing ? piecesOf(composing.fields) : [];
   const ghostPieces = ghost?.table.pieces ?? [];
   const work = ghost ?? detail.work;
+  const strips = (looking && preview ? preview.work : work).strips;
   const placing =
     slot !== null &&
-    (ONE_PLACE.has(slot.pick) || slot.pick === "line" || slot.pick === "zone" || slot.pick === "shares");
+    (ONE_PLACE.has(slot.pick) || POINTED.has(slot.pick)) &&
+    // Where it is slashed is pointed out on two edges, once these are known.
+    (slot.pick !== "slashes" || composing?.fields.to_edge !== undefined);
   const edit = (next: Fields[], label: string) =>
     void setSteps(next, label).then(
       () => act({ type: "choose", index: null }),
@@ -134,6 +138,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       onStrip={(e, from, at) => act({ type: "take hold", drag: hold(e, "strip", { from, at }) })}
       onDrag={onDrag}
       onDrop={onDrop}
+      strips={ghost || composing ? null : strips}
     />
   );
 
@@ -238,7 +243,16 @@ export function StyleBench({ id, moves, unit }: Props) {
               if (tape.on) return tape.tap(base.pieces, at);
               setTouched(hit && !composing && !laying.on && !touched ? { ...hit, x: 24, y: 70 } : null);
             }}
-            ghost={ghostPieces.length > 0 ? (view) => <Ghost pieces={ghostPieces} view={view} /> : undefined}
+            ghost={
+              ghostPieces.length > 0
+                ? (view) => (
+                    <>
+                      <Ghost pieces={ghostPieces} view={view} />
+                      {strips && <Strips strips={strips} pieces={ghostPieces} view={view} />}
+                    </>
+                  )
+                : undefined
+            }
             overlay={overlay}
             tools={
               <>
@@ -306,6 +320,9 @@ export function StyleBench({ id, moves, unit }: Props) {
     </div>
   );
 }
+
+/** Slots that places on the table fill, more than one. */
+const POINTED = new Set(["line", "zone", "shares", "slashes"]);
 
 /** The pieces a sentence speaks of so far. */
 function piecesOf(fields: Fields): string[] {

@@ -11,6 +11,7 @@ import { MouthHandles } from "./handles/mouth";
 import { StripHandle } from "./handles/strip";
 import { SheetGrips } from "./LaySheets";
 import { ChosenEdges, DartTargets, EdgePicks, EdgeTargets, ShownEdges } from "./Overlay";
+import { Strips } from "./Strips";
 import { toggled } from "./slots/several";
 import { Tape } from "./Tape";
 import type { useLaying } from "./useLaying";
@@ -27,6 +28,8 @@ interface Props {
   moves: MoveOut[];
   preview: Preview | null;
   ghostPieces: Piece[];
+  /** Strips of the step in hand, when no ghost bears them. */
+  strips: Schemas["DrawnStrips"] | null;
   tape: ReturnType<typeof useTape>;
   laying: ReturnType<typeof useLaying>;
   onFill: (fields: Fields, stay?: boolean) => void;
@@ -53,6 +56,14 @@ export function TableOverlay(props: Props) {
       {slot &&
         (ONE_PLACE.has(slot.pick) || slot.pick === "line" || slot.pick === "shares") &&
         lit.map((p) => <EdgeTargets key={p.name} piece={p} />)}
+      {slot?.pick === "slashes" &&
+        own.map((p) => (
+          <EdgeTargets
+            key={p.name}
+            piece={p}
+            only={[composing?.fields.from_edge, composing?.fields.to_edge]}
+          />
+        ))}
       {slot?.pick === "dart" && (
         <DartTargets pieces={lit} onPick={(piece, dart) => props.onFill({ piece, [field]: dart })} />
       )}
@@ -74,7 +85,7 @@ export function TableOverlay(props: Props) {
         <LineHandle
           sketch={preview.sketch}
           view={view}
-          taken={placesOf(composing.fields.line).length}
+          taken={placesOf(composing.fields[slot?.pick === "slashes" ? "at" : "line"]).length}
           onTake={props.onPlace}
         />
       )}
@@ -87,6 +98,7 @@ export function TableOverlay(props: Props) {
           }
         />
       )}
+      {props.strips && <Strips strips={props.strips} pieces={pieces} view={view} />}
       {tape.on && <Tape tape={tape} view={view} />}
       {laying.on && <SheetGrips pieces={pieces} laying={laying} view={view} />}
       {!composing && !tape.on && !laying.on && state.chosen === null && mouth && (

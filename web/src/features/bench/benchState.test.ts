@@ -10,6 +10,7 @@ const slot = (name: string, pick: Slot["pick"], optional = false): Slot => ({
   optional,
   choices: [],
 });
+const field = { name: "", title: "", unit: "", low: null, high: null, whole: false };
 const verb = (move: string, handle: MoveOut["handle"], slots: Slot[]): MoveOut => ({
   move,
   title: move,
@@ -71,6 +72,34 @@ describe("the bench", () => {
     const held = bench(begun, { type: "take hold", drag: hold("place", { index: 1 }) });
     expect(pointing(held)).toEqual({ field: "line", index: 1 });
     expect(pointing(bench(held, { type: "let go" }))).toEqual({ field: "line", index: 2 });
+  });
+
+  it("gathers slashes pointed out, which takes their count away, and Escape takes the last one back", () => {
+    const where = {
+      ...slot("slashes", "slashes"),
+      fields: ["count", "at"].map((name) => ({ ...field, name })),
+    };
+    const slash = verb("slash_and_spread", "strip", [
+      slot("piece", "piece"),
+      where,
+      slot("opening", "length"),
+    ]);
+    const counted = run(
+      { type: "start", move: slash, fields: { piece: "skirt front", count: 4 } },
+      { type: "open", slot: "slashes" },
+    );
+    expect(pointing(counted)).toEqual({ field: "at", index: null });
+    const first = [armhole, dart];
+    const one = bench(counted, { type: "taken", step: { piece: "skirt front", at: [first] } });
+    expect(one.composing?.fields).toEqual({ piece: "skirt front", at: [first] });
+    expect(one.composing?.open).toBe("slashes");
+    expect(pointing(bench(one, { type: "take hold", drag: hold("place", { index: 0 }) }))).toEqual({
+      field: "at",
+      index: 0,
+    });
+    const two = bench(one, { type: "taken", step: { piece: "skirt front", at: [first, first] } });
+    expect(bench(two, { type: "back" }).composing?.fields.at).toEqual([first]);
+    expect(bench(bench(two, { type: "back" }), { type: "back" }).composing?.fields.at).toBeUndefined();
   });
 
   it("takes a dart by its mouth: the sentence begins with it and asks where to", () => {

@@ -112,17 +112,22 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
   }
 }
 
+/** Slots that a place taken does not close: there may be more. */
+const STAYS_OPEN = new Set<Slot["pick"]>(["line", "shares", "slashes"]);
+
 /** The place under the hand is taken: it fills the open slot. A line or a zone stays open for its next place. */
 function taken(c: Composing, step: Fields): Composing {
   const slot = openSlot(c);
   if (!slot) return c;
   const names = slot.fields.map((f) => f.name);
-  const fields = Object.fromEntries(
+  const fields: Fields = Object.fromEntries(
     Object.entries(step).filter(
       ([k]) => names.includes(k) || (k === "piece" && c.fields.piece === undefined),
     ),
   );
-  return fill(c, fields, {}, slot.pick === "line" || slot.pick === "shares" ? slot.name : null);
+  // Slashes are counted or pointed out: the one way takes the other's answer away.
+  if (slot.pick === "slashes") for (const name of names) fields[name] ??= undefined;
+  return fill(c, fields, {}, STAYS_OPEN.has(slot.pick) ? slot.name : null);
 }
 
 /** What the server is asked: the steps before the one in the making, and that one with what is known of it. */
@@ -151,6 +156,7 @@ export function pointing(state: BenchState): { field: string; index: number | nu
     const places = placesOf(c.fields[field]).length;
     return { field, index: drag?.handle === "place" ? drag.index : places };
   }
+  if (slot.pick === "slashes") return { field: "at", index: drag?.handle === "place" ? drag.index : null };
   if (slot.pick === "zone") {
     const zone = (c.fields.zone ?? {}) as Fields;
     return { field: zone.from === undefined ? "zone.from" : "zone.to", index: null };

@@ -84,6 +84,10 @@ export function fill(
 export function back(c: Composing): Composing | null {
   const here = openSlot(c);
   const field = here?.fields[0]?.name ?? "";
+  if (here?.pick === "slashes" && placesOf(c.fields.at).length > 0) {
+    const left = placesOf(c.fields.at).slice(0, -1);
+    return { ...c, fields: { ...c.fields, at: left.length > 0 ? left : undefined } };
+  }
   if (here?.pick === "line" && placesOf(c.fields[field]).length > 0) {
     const line = c.fields[field];
     const left = placesOf(line).slice(0, -1);

@@ -131,6 +131,7 @@ function withPlace(c: Composing, field: string): Composing {
     const places = Array.isArray(line) ? line : (line?.through ?? []);
     return { ...c, fields: { ...c.fields, [field]: { through: [...places, {}] } } };
   }
+  if (slot?.pick === "slashes") return { ...c, fields: { ...c.fields, at: [{}] } };
   if (slot?.pick === "shares") return { ...c, fields: { ...c.fields, [field]: [{}] } };
   return field.startsWith("zone") ? c : { ...c, fields: { ...c.fields, [field]: {} } };
 }

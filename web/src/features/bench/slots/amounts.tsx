@@ -1,7 +1,9 @@
 /** Slots filled by typing or choosing: how much, how many, which, what it is called. */
 import { useState } from "react";
-import type { Fields } from "../composing";
-import { Choices, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
+import { Button } from "../../../ui/controls";
+import { type Fields, placesOf } from "../composing";
+import { Choices, LeaveOut, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
+import { toggled } from "./several";
 
 const SHARES = [
   ["all", 1],
@@ -96,11 +98,13 @@ export function Fullness({ slot, composing, unit, onFill }: SlotProps) {
   );
 }
 
-/** How many slashes, evenly; or along lines drawn before. */
-export function Slashes(props: SlotProps) {
-  const { slot, composing, onFill } = props;
+/** How many slashes, evenly; or each where it is pointed out on the table; or along lines drawn before. */
+export function Slashes(props: SlotProps & { words: string[] }) {
+  const { slot, composing, words, onFill } = props;
   const drawn = [...new Set(pieceOf(props)?.lines.map((x) => x.name) ?? [])];
-  const at = (composing.fields.at as string[] | undefined) ?? [];
+  const at = placesOf(composing.fields.at);
+  const put = (next: unknown[]) =>
+    onFill({ at: next.length > 0 ? next : undefined, count: undefined }, {}, true);
   return (
     <div className="grid gap-2">
       <Choices legend={slot.prompt}>
@@ -118,23 +122,32 @@ export function Slashes(props: SlotProps) {
         step={1}
         onChange={(count) => onFill({ count, at: undefined }, {}, true)}
       />
+      <p className="text-quiet">
+        {at.length === 0
+          ? "Or click on the edge slashed from, once for each slash."
+          : "Click for one more; click on the other edge to lead the nearest slash there."}
+      </p>
+      {at.length > 0 && (
+        <ol className="grid gap-1" aria-label="Slashes">
+          {at.map((slash, i) => (
+            <li key={JSON.stringify(slash)} className="flex items-baseline gap-2">
+              <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
+              <span className="min-w-0 flex-1">{typeof slash === "string" ? slash : (words[i] ?? "…")}</span>
+              <LeaveOut what={`slash ${i + 1}`} onClick={() => put(at.toSpliced(i, 1))} />
+            </li>
+          ))}
+        </ol>
+      )}
       {drawn.length > 0 && (
         <Choices legend="Or along lines drawn before:">
-          {drawn.map((name) => {
-            const on = at.includes(name);
-            const next = on ? at.filter((n) => n !== name) : [...at, name];
-            return (
-              <Pick
-                key={name}
-                on={on}
-                onClick={() => onFill({ at: next.length > 0 ? next : undefined, count: undefined }, {}, true)}
-              >
-                {name}
-              </Pick>
-            );
-          })}
+          {drawn.map((name) => (
+            <Pick key={name} on={at.includes(name)} onClick={() => put(toggled(at, name))}>
+              {name}
+            </Pick>
+          ))}
         </Choices>
       )}
+      {at.length > 0 && <Button onClick={() => onFill({})}>That is all</Button>}
     </div>
   );
 }
