@@ -119,6 +119,7 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     if move == "rotate_dart":
         step |= {"dart": dice.choice(darts), "to": _place(dice, piece)}
         step |= dice.choice(({}, {"share": dice.uniform(0.1, 1)}, {"amount": dice.uniform(0.2, 4)}))
+        step = _or_lens(dice, piece, step)
     elif move == "set_dart_point":
         step |= {"dart": dice.choice(darts), "set_back": dice.uniform(0, 6)}
     elif move == "cut_along":
@@ -146,6 +147,13 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     return step
 
 
+def _or_lens(dice: random.Random, piece: Piece, step: dict[str, Any]) -> dict[str, Any]:
+    """Now and then a double-pointed dart in the place of the dart, cut across first."""
+    if piece.lenses and dice.random() < 0.3:
+        return step | {"dart": dice.choice(piece.lenses).name, "cut_across": True}
+    return step
+
+
 DART_MOVES = ("divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart")
 OPENING_MOVES = ("lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease")
 
@@ -157,6 +165,8 @@ def _newer(dice: random.Random, pattern: Pattern, piece: Piece, move: str, darts
     dart = dice.choice(darts)
     if move in DART_MOVES:
         step["dart"] = dart
+    if move in ("divide_dart", "convert_dart"):
+        step = _or_lens(dice, piece, step)
     if move == "divide_dart":
         count = dice.randint(1, 4)
         step["into"] = [{"to": _place(dice, piece), "share": round(dice.uniform(0.1, 1.1) / count, 3)} for _ in range(count)]

@@ -100,7 +100,13 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
         assert step.move == "cut_along", f"{lost:.6f} cm² of paper are not accounted for"
         assert lost > 0, f"{-lost:.6f} cm² of paper came from nowhere"
         return
-    assert sum(len(p.lenses) for p in new) == sum(len(p.lenses) for p in old), "a double-pointed dart is lost"
+    lenses, still = ([x.name for p in pieces for x in p.lenses] for pieces in (old, new))
+    halved = [name for name in lenses if name not in still]
+    assert all(name in lenses for name in still)
+    assert len(still) + len(halved) == len(lenses), "a double-pointed dart is lost"
+    # Cut across, a double-pointed dart is a dart on each side of the cut.
+    least = 2 if step.move == "cut_along" else 1
+    assert all(sum(d.name == name for p in new for d in p.darts) >= least for name in halved), "half a double-pointed dart is lost"
     if cut_off < 1e-6:
         assert len({(m.at, m.name) for p in new for m in p.marks}) >= len({m.name for p in old for m in p.marks}), "a mark is lost"
         assert {m.kind for p in new for m in p.marks} >= {m.kind for p in old for m in p.marks}, "a kind of mark is lost"

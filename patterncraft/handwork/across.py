@@ -93,9 +93,17 @@ def looked_at(line: Path) -> list[complex]:
     return [line.at(whole * f) for f in (0.02, 0.5, 0.98)]
 
 
-def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str, inside: Sequence[bool] | None = None) -> None:
-    """Raises BadPlace for a line that leaves the paper, MoveRefused for one over an open or double-pointed dart. ``inside``:
-    whether the places of ``looked_at`` are on the paper, where that is known already."""
+def refuse_leaving(
+    piece: Piece,
+    line: Path,
+    found: list[Meeting],
+    field: str,
+    inside: Sequence[bool] | None = None,
+    *,
+    through_lenses: bool = False,
+) -> None:
+    """Raises BadPlace for a line that leaves the paper, MoveRefused for one over an open dart, or a double-pointed one unless it may run
+    ``through_lenses``. ``inside``: whether the places of ``looked_at`` are on the paper, where that is known already."""
     for m in found:
         edge = piece.outline[m.edge]
         if edge.kind == "dart":
@@ -113,13 +121,12 @@ def refuse_leaving(piece: Piece, line: Path, found: list[Meeting], field: str, i
             "Begin or end it there, or lead it over the paper.",
             field,
         )
-    for a, b in pairwise(flat_path(line)) if piece.lenses else ():
-        if over := next((x for x in piece.lenses if x.is_crossed_by(a, b)), None):
-            raise MoveRefused(
-                f"the line runs through the {over.name}, which is double-pointed.",
-                piece.name,
-                "Lead it past the dart, or cut the piece at its waist first.",
-                field,
-            )
+    if not through_lenses and (over := next((x for x in piece.lenses if x.crossings(line)), None)):
+        raise MoveRefused(
+            f"the line runs through the {over.name}, which is double-pointed.",
+            piece.name,
+            "Lead it past the dart, or cut the piece across it first.",
+            field,
+        )
     if not all(piece.contains(*looked_at(line)) if inside is None else inside):
         raise BadPlace("the line does not run over the paper.", piece.name, "Lead it from edge to edge over the piece.", field)

@@ -20,6 +20,7 @@ from ..tolerances import CLOSE, SNAP
 from .across import Meeting, meetings, refuse_along_edge, refuse_leaving, refuse_tangled
 from .centre import stays_put
 from .closing import closed_at_edge, darts_at
+from .lens_cutting import LensCut, gaps_before, lens_cuts, with_lens_halves
 from .over_darts import with_lines_off_darts
 
 PAST = 2.5
@@ -102,8 +103,8 @@ def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -
     found = meetings(piece, line.path, allowed)
     tip = _passed_tip(piece, found)
     if tip is None:
-        refuse_leaving(piece, line.path, found, field)
-        cut = _plain_cut(piece, line, name)
+        refuse_leaving(piece, line.path, found, field, through_lenses=True)
+        cut = _plain_cut(piece, line, name, lens_cuts(piece, line.path, field))
     else:
         cut = _cut_past_tip(piece, line, name, tip, found, field)
     for half in (cut.first, cut.second):
@@ -116,7 +117,7 @@ def _in_the_air(piece: Piece, where: str, field: str) -> BadPlace:
     return BadPlace(f"the line {where} in the air.", piece.name, "Lead it to an edge, or into a dart.", field)
 
 
-def _plain_cut(piece: Piece, line: LineOnPiece, name: str) -> Cut:
+def _plain_cut(piece: Piece, line: LineOnPiece, name: str, crossed: tuple[LensCut, ...]) -> Cut:
     ends = [(line.places[k].spot, line.darts[k]) for k in (0, -1)]
     opened, corners = open_corners(piece, [spot for spot, dart in ends if spot is not None and dart is None])
     rest = iter(corners)
@@ -138,13 +139,15 @@ def _plain_cut(piece: Piece, line: LineOnPiece, name: str) -> Cut:
             while there_is := darts_at(half, pivot):
                 half = closed_at_edge(half, there_is[0], _corner_at(half, pivot, name))
                 closed.append(there_is[0].name)
-        halves.append(half)
+        halves.append(with_lens_halves(half, crossed, line.path, name))
     length, along = 0.0, []
     if line.darts[0]:
         length = find_dart(piece, line.darts[0]).leg_in.length
         along.append(length)
+    so_far = 0.0
     for k, g in enumerate(groups):
-        length += g.length
+        so_far, before = so_far + g.length, so_far
+        length += g.length - gaps_before(crossed, so_far) + gaps_before(crossed, before)
         if k < len(groups) - 1:
             along.append(length)
     if line.darts[-1]:

@@ -49,7 +49,7 @@ def refuse_lens(piece: Piece, dart: str) -> None:
         raise MoveRefused(
             f"the {dart} is double-pointed: it lies inside the piece and has no mouth to close.",
             piece.name,
-            "Cut the piece at its waist first; each half then has a dart that can be rotated.",
+            "Have it cut across at its widest first; each half then has a dart that can be moved.",
             "dart",
         )
 

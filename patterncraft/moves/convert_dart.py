@@ -27,6 +27,7 @@ from ..places.levels import downward
 from ..tolerances import HUGE, SNAP
 from ..units import Unit
 from ..working import Sum, before_now, length, notes, tell
+from .across_first import across_slot, across_words, on_the_half
 from .move import Example, Group, Move, Outcome, known, slot_field
 from .slash_and_spread import Zoned
 
@@ -49,7 +50,7 @@ class ConvertDart(Move):
     group: ClassVar[Group] = "Darts"
     title: ClassVar[str] = "Convert dart"
     key: ClassVar[str] = "c"
-    sentence: ClassVar[str] = "Turn the {dart} of the {piece} into {into}, {zone}."
+    sentence: ClassVar[str] = "Turn the {dart} of the {piece} into {into}, {zone}{across}."
     synonyms: ClassVar[tuple[str, ...]] = ("gathers instead", "dart to pleat", "dart to ease", "dart to flare", "unsewn dart")
     example: ClassVar[Example | None] = Example("skirt", {"piece": "skirt front", "dart": "waist dart", "into": "flare"})
 
@@ -61,6 +62,8 @@ class ConvertDart(Move):
     )
     zone: Zoned | None = slot_field("zone", "Taken up between which two places?", "zone", "Zone", None)
 
+    cut_across: bool = across_slot()
+
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         piece = known(pattern, self.piece)
@@ -68,10 +71,20 @@ class ConvertDart(Move):
             zone = f"between {self.zone.start.words(piece, unit)} and {self.zone.end.words(piece, unit)}"
         else:
             zone = {"ease": "all along the edge", "flare": "down to the lower edge"}.get(self.into, "about its mouth")
-        return {"piece": self.piece, "dart": self.dart, "into": dict(_INTO)[self.into], "zone": zone}
+        return {
+            "piece": self.piece,
+            "dart": self.dart,
+            "into": dict(_INTO)[self.into],
+            "zone": zone,
+            "across": across_words(self.cut_across),
+        }
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the dart; BadPlace for a zone off its edge; MoveRefused where a flare finds no way."""
+        if self.cut_across and (
+            on_half := on_the_half(self, pattern, rules, self.piece, self.dart, self.zone.ends if self.zone else ())
+        ):
+            return on_half
         hand = take_up(pattern, self.piece)
         piece = with_lines_off_darts(hand.piece(self.piece))
         refuse_lens(piece, self.dart)

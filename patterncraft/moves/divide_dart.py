@@ -7,7 +7,7 @@ from typing import ClassVar, Final, Literal
 
 from pydantic import Field
 
-from ..errors import BadPlace, MoveRefused
+from ..errors import BadPlace, MoveRefused, PatternError
 from ..handwork.over_darts import with_lines_off_darts
 from ..handwork.rotating import NEW, called, pin_at, pinned, refuse_lens, spot_for, target_of, turned_into, unpinned
 from ..house import HouseRules, Strict
@@ -21,6 +21,7 @@ from ..paper.sound import assert_sound
 from ..places.place import DartPlace, Place
 from ..units import Unit
 from ..working import Quantity, Sum, degrees, notes
+from .across_first import across_slot, across_words, on_the_half
 from .dart_sums import all_darts, intake_of, opened
 from .move import Example, Group, Move, Outcome, known, slot_field
 
@@ -42,7 +43,7 @@ class DivideDart(Move):
     group: ClassVar[Group] = "Darts"
     title: ClassVar[str] = "Divide dart"
     key: ClassVar[str] = "d"
-    sentence: ClassVar[str] = "Divide the {dart} of the {piece}: {into}."
+    sentence: ClassVar[str] = "Divide the {dart} of the {piece}: {into}{across}."
     synonyms: ClassVar[tuple[str, ...]] = ("share out", "split a dart", "several darts", "two darts from one")
     example: ClassVar[Example | None] = Example(
         "bodice",
@@ -63,6 +64,8 @@ class DivideDart(Move):
         "into", "To which places, and how much to each?", "shares", "Places and shares", min_length=1, max_length=MOST
     )
 
+    cut_across: bool = across_slot()
+
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         piece = known(pattern, self.piece)
@@ -70,10 +73,13 @@ class DivideDart(Move):
         rest = 1.0 - sum(d.share for d in self.into)
         if rest > 1e-9:
             said.append(f"{100 * rest:.4g} % stays")
-        return {"piece": self.piece, "dart": self.dart, "into": ", ".join(said)}
+        return {"piece": self.piece, "dart": self.dart, "into": ", ".join(said), "across": across_words(self.cut_across)}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the dart; BadPlace or MoveRefused at ``into``."""
+        places = tuple(d.to for d in self.into)
+        if self.cut_across and (on_half := on_the_half(self, pattern, rules, self.piece, self.dart, places)):
+            return on_half
         hand = take_up(pattern, self.piece)
         before = with_lines_off_darts(hand.piece(self.piece))
         refuse_lens(before, self.dart)
@@ -95,7 +101,11 @@ class DivideDart(Move):
         for k, d in enumerate(self.into):
             left = find_dart(piece, _KEPT)
             where = _now(piece, k, spots[k])
-            target = target_of(piece, left, where, d.to.words(before, "cm"), "into")
+            try:
+                target = target_of(piece, left, where, d.to.words(before, "cm"), "into")
+            except PatternError as e:
+                e.message = e.message.replace(_KEPT, self.dart)
+                raise
             last = k == len(self.into) - 1 and total > 1.0 - 1e-9
             piece = turned_into(target, left, left.angle if last else dart.angle * d.share, rules)
             if target.edge:

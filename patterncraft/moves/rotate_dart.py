@@ -20,6 +20,7 @@ from ..paper.sound import assert_sound
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, degrees, length, note, notes
+from .across_first import across_slot, across_words, on_the_half
 from .dart_sums import all_darts, intake_of, opened
 from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
@@ -33,7 +34,7 @@ class RotateDart(Move):
     group: ClassVar[Group] = "Darts"
     title: ClassVar[str] = "Rotate dart"
     key: ClassVar[str] = "r"
-    sentence: ClassVar[str] = "Rotate the {dart} of the {piece} to {to}, {how much} of it."
+    sentence: ClassVar[str] = "Rotate the {dart} of the {piece} to {to}, {how much} of it{across}."
     handle: ClassVar[Handle] = "mouth"
     example: ClassVar[Example | None] = Example(
         "bodice", {"piece": "front", "dart": "waist dart", "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.5}}
@@ -49,6 +50,8 @@ class RotateDart(Move):
         "how much", "How much of it?", "how much", "Amount at the new mouth", None, gt=0, le=60, unit="cm"
     )
 
+    cut_across: bool = across_slot()
+
     @model_validator(mode="after")
     def _one_amount(self) -> Self:
         if self.share is not None and self.amount is not None:
@@ -58,7 +61,13 @@ class RotateDart(Move):
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         piece = known(pattern, self.piece)
-        return {"piece": self.piece, "dart": self.dart, "to": self.to.words(piece, unit), "how much": self._how_much(unit)}
+        return {
+            "piece": self.piece,
+            "dart": self.dart,
+            "to": self.to.words(piece, unit),
+            "how much": self._how_much(unit),
+            "across": across_words(self.cut_across),
+        }
 
     def _how_much(self, unit: Unit) -> str:
         if self.amount is not None:
@@ -69,6 +78,8 @@ class RotateDart(Move):
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the dart; BadPlace at ``to``; MoveRefused where the paper has no room."""
+        if self.cut_across and (on_half := on_the_half(self, pattern, rules, self.piece, self.dart, (self.to,))):
+            return on_half
         hand = take_up(pattern, self.piece)
         before = with_lines_off_darts(hand.piece(self.piece))
         refuse_lens(before, self.dart)

@@ -185,9 +185,34 @@ def test_a_cap_is_lifted_and_ease_added_for_a_layer(demo: Page) -> None:
     expect(steps(demo)).to_contain_text("Add ease for a jacket")
 
 
-def skirt_of(page: Page) -> int:
+def test_a_double_pointed_dart_is_picked_cut_across_and_turned_to_the_shoulder(demo: Page) -> None:
+    new_style(demo, block_called(demo, "hip-length"), "Waist seam for Brenna")
+    verb(demo, "Darts", "Rotate dart")
+    demo.locator("[data-pick-dart='front waist dart']").click()
+    expect(demo.get_by_test_id("sentence")).to_contain_text("cut across at its widest first")
+    demo.get_by_role("button", name="armhole", exact=True).click()
+    expect(demo.get_by_test_id("ghost").locator("[data-ghost='upper front']")).to_be_attached()
+    expect(demo.get_by_test_id("ghost").locator("[data-ghost='lower front']")).to_be_attached()
+    shot(demo, "lens")
+    put_in(demo)
+    expect(steps(demo)).to_contain_text("cut across at its widest first")
+    demo.get_by_role("button", name="open the ledger").click()
+    expect(ledger_row(demo, "front style line")).to_contain_text("kept")
+    demo.get_by_role("button", name="close the ledger").click()
+    # As it lies it cannot be: the sentence says what would help.
+    steps(demo).get_by_role("button", name=", cut across at its widest first").click()
+    demo.get_by_role("button", name="as it lies").click()
+    expect(steps(demo)).to_contain_text("it lies inside the piece and has no mouth to close")
+    expect(steps(demo)).to_contain_text("Have it cut across at its widest first")
+
+
+def block_called(page: Page, words: str) -> int:
     blocks = page.request.get("/api/blocks").json()
-    return int(next(b["id"] for b in blocks if "straight skirt" in b["name"]))
+    return int(next(b["id"] for b in blocks if words in b["name"]))
+
+
+def skirt_of(page: Page) -> int:
+    return block_called(page, "straight skirt")
 
 
 def length_of(page: Page, seam: str) -> float:

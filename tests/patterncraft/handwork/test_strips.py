@@ -143,7 +143,9 @@ def test_a_skirt_spread_parallel_stays_level_hem_and_hip() -> None:
 
 def test_without_a_grain_or_far_off_it_strips_go_square_to_their_slashes() -> None:
     for grain in (None, Grain(10 + 10j, 40 + 40j)):
-        slanted = {"at": [[{"edge": "bottom", "from": "right", "fraction": 0.4}, {"edge": "top", "from": "centre front", "fraction": 0.5}]]}
+        slanted = {
+            "at": [[{"edge": "bottom", "from": "right", "fraction": 0.4}, {"edge": "top", "from": "centre front", "fraction": 0.5}]]
+        }
         step = {k: v for k, v in SPREAD.items() if k != "count"} | slanted | {"hinge": "none"}
         found = done(replace(sheet(), grain=grain), step)
         assert found.strips is not None

@@ -1544,6 +1544,11 @@ export interface components {
              * @default
              */
             chapter?: string;
+            /**
+             * Double-pointed
+             * @default false
+             */
+            cut_across?: boolean;
             /** Dart */
             dart: string;
             /**
@@ -1686,6 +1691,11 @@ export interface components {
              * @default
              */
             chapter?: string;
+            /**
+             * Double-pointed
+             * @default false
+             */
+            cut_across?: boolean;
             /** Dart */
             dart: string;
             /** Places and shares */
@@ -3200,6 +3210,11 @@ export interface components {
              * @default
              */
             chapter?: string;
+            /**
+             * Double-pointed
+             * @default false
+             */
+            cut_across?: boolean;
             /** Dart */
             dart: string;
             /**

@@ -54,14 +54,18 @@ export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
   );
 }
 
-/** The darts that can be chosen, lit; a click takes one. */
+/** The darts that can be chosen, lit; a click takes one. `onLens`: double-pointed ones too. */
 export function DartTargets({
   pieces,
   onPick,
+  onLens,
 }: {
   pieces: Piece[];
   onPick: (piece: string, dart: string) => void;
+  onLens?: (piece: string, dart: string) => void;
 }) {
+  const look =
+    "cursor-pointer fill-chalk/25 stroke-chalk [stroke-width:2.5] [vector-effect:non-scaling-stroke] hover:fill-chalk/50";
   return (
     <g>
       {pieces.map((p) => (
@@ -72,7 +76,7 @@ export function DartTargets({
               d={`${d.d} Z`}
               data-pick-dart={`${p.name} ${d.name}`}
               data-measure={`${d.name}: ${d.intake} at the mouth`}
-              className="cursor-pointer fill-chalk/25 stroke-chalk [stroke-width:2.5] [vector-effect:non-scaling-stroke] hover:fill-chalk/50"
+              className={look}
               onPointerUp={(e) => {
                 e.stopPropagation();
                 onPick(p.name, d.name);
@@ -80,6 +84,21 @@ export function DartTargets({
               onPointerDown={(e) => e.stopPropagation()}
             />
           ))}
+          {onLens &&
+            p.lenses.map((d) => (
+              <path
+                key={d.name}
+                d={d.d}
+                data-pick-dart={`${p.name} ${d.name}`}
+                data-measure={`${d.name}: ${d.intake} at its widest, double-pointed`}
+                className={look}
+                onPointerUp={(e) => {
+                  e.stopPropagation();
+                  onLens(p.name, d.name);
+                }}
+                onPointerDown={(e) => e.stopPropagation()}
+              />
+            ))}
         </g>
       ))}
     </g>

@@ -1,7 +1,7 @@
 /** A step's sentence: fixed words and slots. An open slot asks its question; a filled one can be changed. */
 import type { Schemas } from "../../api/client";
 import { Word } from "../../ui/controls";
-import { type Composing, isAsked, isFilled, type Slot } from "./composing";
+import { type Composing, isAsked, isFilled, isUnsaid, type Slot } from "./composing";
 
 type Phrase = Schemas["PhraseOut"];
 
@@ -42,7 +42,7 @@ export function OpenSentence({
       {move.template.map((p, i) => {
         if (!p.slot) return <span key={i}>{p.text}</span>;
         const slot = move.slots.find((s) => s.name === p.slot);
-        if (!slot) return null;
+        if (!slot || (isUnsaid(slot, composing.fields) && open !== p.slot)) return null;
         const filled = isFilled(slot, composing) || slot.optional || !isAsked(move, slot);
         const isOpen = open === p.slot;
         const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot, composing) : "");

@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import type { TablePoint } from "../../table/Table";
 import type { View } from "../../table/viewport";
 import { type BenchState, type EdgeOf, ONE_PLACE } from "./benchState";
-import { type Fields, type MoveOut, openSlot, placesOf } from "./composing";
+import { ACROSS, type Fields, type MoveOut, openSlot, placesOf, takesLenses } from "./composing";
 import { DragCatcher } from "./DragCatcher";
 import { LineHandle } from "./handles/line";
 import { MouthHandles } from "./handles/mouth";
@@ -65,7 +65,15 @@ export function TableOverlay(props: Props) {
           />
         ))}
       {slot?.pick === "dart" && (
-        <DartTargets pieces={lit} onPick={(piece, dart) => props.onFill({ piece, [field]: dart })} />
+        <DartTargets
+          pieces={lit}
+          onPick={(piece, dart) => props.onFill({ piece, [field]: dart, [ACROSS]: undefined })}
+          onLens={
+            composing && takesLenses(composing.move)
+              ? (piece, dart) => props.onFill({ piece, [field]: dart, [ACROSS]: true })
+              : undefined
+          }
+        />
       )}
       {slot?.pick === "darts" && (
         <DartTargets

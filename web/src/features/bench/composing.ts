@@ -32,6 +32,14 @@ export function placesOf(line: unknown): unknown[] {
   return Array.isArray(through) ? through : [];
 }
 
+/** The parameter by which a move is told to cut a double-pointed dart across first; only moves that have it take such darts. */
+export const ACROSS = "cut_across";
+export const takesLenses = (move: MoveOut) => move.slots.some((s) => s.fields.some((f) => f.name === ACROSS));
+
+/** A slot that is not spoken of until it holds: a dart with a mouth needs no cut. */
+export const isUnsaid = (slot: Slot, fields: Fields) =>
+  slot.fields.some((f) => f.name === ACROSS) && fields[ACROSS] !== true;
+
 function isGiven(slot: Slot, field: string, c: Known): boolean {
   const value = c.fields[field];
   if ((c.typed[field] ?? "") !== "") return true;

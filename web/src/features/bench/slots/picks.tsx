@@ -1,5 +1,6 @@
 /** Slots filled by pointing at a thing: a piece, an edge, a dart, a place. Each can be chosen here instead. */
 import { Button } from "../../../ui/controls";
+import { ACROSS, takesLenses } from "../composing";
 import { Choices, edgesOf, Pick, pieceOf, type SlotProps } from "./parts";
 
 export function PieceChoice({ table, onFill, slot }: SlotProps) {
@@ -15,10 +16,14 @@ export function PieceChoice({ table, onFill, slot }: SlotProps) {
 }
 
 export function DartChoice(props: SlotProps) {
-  const { table, onFill, slot } = props;
+  const { table, onFill, slot, composing } = props;
   const field = slot.fields[0]?.name ?? "dart";
   const own = pieceOf(props);
-  const darts = (own ? [own] : table.pieces).flatMap((p) => p.darts.map((d) => ({ piece: p.name, dart: d })));
+  const pieces = own ? [own] : table.pieces;
+  const darts = pieces.flatMap((p) => p.darts.map((d) => ({ piece: p.name, dart: d })));
+  const lenses = takesLenses(composing.move)
+    ? pieces.flatMap((p) => p.lenses.map((d) => ({ piece: p.name, dart: d })))
+    : [];
   return (
     <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
       {darts.map(({ piece, dart }, i) => (
@@ -30,7 +35,15 @@ export function DartChoice(props: SlotProps) {
           {piece}: {dart.name} <span className="text-quiet">{dart.intake}</span>
         </Button>
       ))}
-      {darts.length === 0 && <p>No piece has a dart left.</p>}
+      {lenses.map(({ piece, dart }) => (
+        <Button
+          key={`${piece}${dart.name} lens`}
+          onClick={() => onFill({ piece, [field]: dart.name, [ACROSS]: true })}
+        >
+          {piece}: {dart.name} <span className="text-quiet">{dart.intake}, double-pointed</span>
+        </Button>
+      ))}
+      {darts.length + lenses.length === 0 && <p>No piece has a dart left.</p>}
     </Choices>
   );
 }

@@ -1,0 +1,82 @@
+"""A double-pointed dart opened to an edge first: the piece is cut across at the dart's widest, and the move done on the half it speaks of, as one step."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from ..errors import MoveRefused
+from ..geometry.intersect import line_crossings
+from ..house import HouseRules
+from ..paper.lens import Lens
+from ..paper.nearest import nearest_spot
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import distance_of, neighbours, run_holding
+from ..places.levels import downward
+from ..places.place import DartPlace, EdgePlace, Place
+from ..tolerances import HUGE
+from .cut_along import CutAlong
+from .move import Move, Outcome, slot_field
+
+CHOICES: Final = (("False", "as it lies"), ("True", "cut across at its widest first"))
+
+
+def across_slot() -> bool:
+    """The parameter by which a move is told to cut a double-pointed dart across first."""
+    choice: bool = slot_field("across", "And if it is double-pointed?", "choice", "Double-pointed", False, choices=CHOICES)
+    return choice
+
+
+def across_words(cut_across: bool) -> str:
+    """What stands in that slot: nothing for a dart that is as it lies."""
+    return ", cut across at its widest first" if cut_across else ""
+
+
+def on_the_half(move: Move, pattern: Pattern, rules: HouseRules, name: str, dart: str, places: tuple[Place, ...]) -> Outcome | None:
+    """The piece ``name`` cut across at the widest of its double-pointed ``dart`` and the move done on the half that has ``places`` (the upper one
+    without any). None where the dart is not double-pointed: there is nothing to cut first.
+
+    Raises what the cut and the move raise; MoveRefused where neither half has all the places.
+    """
+    piece = pattern.piece(name)
+    lens = next((x for x in piece.lenses if x.name == dart), None)
+    if lens is None:
+        return None
+    cut = CutAlong(move="cut_along", piece=name, line=_level_line(piece, lens)).apply(pattern, rules)
+    known = {p.name for p in pattern.pieces}
+    halves = [p for p in cut.pattern.pieces if p.name not in known]
+    half = next((p for p in halves if all(_has(p, place) for place in places)), None)
+    if half is None:
+        raise MoveRefused(
+            f"neither half of the {name} has all of these places, once it is cut across the {dart}.",
+            name,
+            "Choose places above its widest, or all of them below.",
+            "cut_across",
+        )
+    done = move.model_copy(update={"piece": half.name, "cut_across": False}).apply(cut.pattern, rules)
+    return Outcome(done.pattern, (*cut.working, *done.working))
+
+
+def _level_line(piece: Piece, lens: Lens) -> tuple[Place, Place]:
+    """The places at which a line square to the grain through the dart's widest meets the outline on either side of it."""
+    at, across = lens.widest_at, -1j * downward(piece)
+    ends = []
+    for way in (across, -across):
+        met = [(h.s, h.point) for s in piece.segments for h in line_crossings(at, at + way * HUGE, s)]
+        ends.append(_place(piece, min(met, key=lambda m: m[0])[1]))
+    return ends[0], ends[1]
+
+
+def _place(piece: Piece, z: complex) -> EdgePlace:
+    spot = nearest_spot(piece, z)
+    edge = piece.outline[spot.edge].name
+    return EdgePlace(edge=edge, start=neighbours(piece, edge, run_holding(piece, spot.edge))[0], distance=distance_of(piece, spot))
+
+
+def _has(half: Piece, place: Place) -> bool:
+    edge = getattr(place, "edge", None)
+    if edge is not None:
+        return edge in half.edge_names
+    if isinstance(place, DartPlace):
+        return any(d.name == place.dart for d in half.darts)
+    return True
