@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from ..errors import MoveRefused
+from ..errors import MoveRefused, PatternError
 from ..geometry.intersect import line_crossings
 from ..house import HouseRules
 from ..paper.lens import Lens
@@ -42,7 +42,11 @@ def on_the_half(move: Move, pattern: Pattern, rules: HouseRules, name: str, dart
     lens = next((x for x in piece.lenses if x.name == dart), None)
     if lens is None:
         return None
-    cut = CutAlong(move="cut_along", piece=name, line=_level_line(piece, lens)).apply(pattern, rules)
+    try:
+        cut = CutAlong(move="cut_along", piece=name, line=_level_line(piece, lens)).apply(pattern, rules)
+    except PatternError as e:
+        e.field = "cut_across"
+        raise
     known = {p.name for p in pattern.pieces}
     halves = [p for p in cut.pattern.pieces if p.name not in known]
     half = next((p for p in halves if all(_has(p, place) for place in places)), None)

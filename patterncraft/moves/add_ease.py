@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import ClassVar, Final, Literal, NamedTuple, Self
 
 from pydantic import model_validator
@@ -118,15 +119,11 @@ class AddEase(Move):
         worked += [assert_sound(self._fitted_sleeve(hand.piece(n), ease, grown), "Add less.") for n in sleeves]
         changed = {s.name for s in pattern.seams if any(x.piece in (*bodies, *sleeves) for x in s.a + s.b)}
         followed = lay_down(hand, worked, changed=changed)
-        after = followed.pattern
-        lines = [
-            Sum(
-                "Round the body",
-                length(4 * ease.side + 2 * ease.centre),
-                "4 × {} + 2 × {}",
-                (length(ease.side), length(ease.centre)),
-            )
-        ]
+        after = _waiting_as_eased(followed.pattern, changed)
+        wider = Sum(
+            "Round the body", length(4 * ease.side + 2 * ease.centre), "4 × {} + 2 × {}", (length(ease.side), length(ease.centre))
+        )
+        lines = [wider] if ease.side or ease.centre else []
         lines += self._armholes(pattern, after, bodies, sleeves)
         if ease.armhole_down < lowered:
             lines.append(
@@ -219,6 +216,15 @@ class AddEase(Move):
             yield before_now(f"{name.capitalize()}, cap: before, now", was, now)
             wide = [p.piece(name).box[2] - p.piece(name).box[0] for p in (before, after)]
             yield before_now(f"{name.capitalize()} at its widest: before, now", wide[0], wide[1], length)
+
+
+def _waiting_as_eased(pattern: Pattern, changed: set[str]) -> Pattern:
+    """Edges that wait for a part keep the length they have now: what is made for them is made to the eased block."""
+    seams = tuple(
+        replace(s, rule=replace(s.rule, length=pattern.side_length(s.a))) if s.name in changed and s.rule.kind == "hold" else s
+        for s in pattern.seams
+    )
+    return replace(pattern, seams=seams)
 
 
 def _room_below(piece: Piece) -> float:

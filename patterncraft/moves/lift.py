@@ -105,6 +105,9 @@ class Lift(Move):
         half = 0.5 * abs(b - a)
 
         def moved(z: complex) -> complex:
+            # Both ends stay to the last digit, also where they lie level only to the last but one.
+            if z in (a, b):
+                return z
             high = min(max(((z - a) * up.conjugate()).real / top, 0.0), 1.0) if top > 0 else 0.0
             beside = ((z - centre) * across.conjugate()).real / half
             rise = high * high * (3 - 2 * high)

@@ -19,6 +19,10 @@ CORNER = 2.0
 """cm: fullness that begins nearer than this to a seam's end begins at the end (common practice, no source)."""
 
 
+REDRAWN = 0.3
+"""cm by which redrawing an opened edge as one fair curve may change what lies beside the opened zone; more is another zone's doing."""
+
+
 class Opened(NamedTuple):
     """A zone of an old edge that was opened or closed: ``low``–``high`` cm along its run ``run`` as it was sewn, in
     the outline's sense. ``kind`` says what becomes of the fullness: a promise, or (flare) none."""
@@ -90,7 +94,7 @@ def _ruled(
             places.append((here, there))
             continue
         partner = _along(pairs, at)
-        at_own = own.mapped(at)
+        at_own = _beside_zone(own, [x for x, _ in pairs], at, word)
         at_other = other.mapped(partner) if other.side and partner is not None else partner
         if at_own is None:
             ends.append(word)
@@ -107,13 +111,25 @@ def _ruled(
     if other0 is None or other1 is None or other1 - other0 < 1e-6:
         return seam, notches
     rule = _rule(zone, own1 - own0, other1 - other0)
-    kept = [part for r in seam.rules for part in _beside(r, notches, zone.on, (own0, own1), last_own, (ends[0], ends[1]))]
+    wholes = (last_own, last_other or 0.0)
+    kept = [part for r in seam.rules for part in _beside(r, notches, zone.on, (own0, own1), wholes, (ends[0], ends[1]))]
     own_rule = (
         seam.rule
         if any(_overlaps(r, notches, zone.on, own0, own1, last_own) for r in seam.rules)
         else _less(seam.rule, zone, pairs)
     )
     return replace(seam, rule=own_rule, rules=(*kept, IntervalRule(ends[0], ends[1], rule))), notches
+
+
+def _beside_zone(own: NewSide, stops: list[float], at: float, word: str) -> float | None:
+    """Where an end of the zone lies on the opened side now, cm along it. What is sewn flat beside the zone keeps its length, as one measures from the
+    next notch or the seam's end: by what the edge lost or gained there when it was redrawn, the zone is the fuller."""
+    mapped = own.mapped(at)
+    base = max((x for x in stops if x <= at), default=0.0) if word == "start" else min((x for x in stops if x >= at), default=at)
+    there = 0.0 if base <= 0.0 else own.length if base >= stops[-1] else own.mapped(base)
+    if mapped is None or there is None or abs(there + at - base - mapped) > REDRAWN:
+        return mapped
+    return min(max(there + at - base, 0.0), own.length)
 
 
 def _less(rule: SeamRule, zone: _Zone, pairs: list[tuple[float, float]]) -> SeamRule:
@@ -149,18 +165,37 @@ def _along(pairs: list[tuple[float, float]], at: float) -> float | None:
 
 
 def _beside(
-    r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], zone: tuple[float, float], whole: float, ends: tuple[str, str]
+    r: IntervalRule,
+    notches: list[Notch],
+    on: Literal["a", "b"],
+    zone: tuple[float, float],
+    wholes: tuple[float, float],
+    ends: tuple[str, str],
 ) -> list[IntervalRule]:
-    """What is left of an older rule beside the zone that is ruled anew: all of it, ease on one side or both, or nothing."""
-    if not _overlaps(r, notches, on, *zone, whole):
+    """What is left of an older rule on both sides of the zone that is ruled anew. Ease stays what it was; gathers and pleats are what lies there
+    now: they held for their zone as a whole, and part of it is the new zone's."""
+    low, high = _span(r, notches, on, wholes[0])
+    if not (low < zone[1] - 1e-6 and high > zone[0] + 1e-6):
         return [r]
-    if r.rule.kind != "ease":
-        # Gathers and pleats hold for their zone as a whole.
-        return []
-    low, high = _span(r, notches, on, whole)
-    before = [IntervalRule(r.start, ends[0], r.rule)] if low < zone[0] - 1e-6 and ends[0] != "start" else []
-    after = [IntervalRule(ends[1], r.end, r.rule)] if high > zone[1] + 1e-6 and ends[1] != "end" else []
-    return before + after
+    other = _other(on)
+    left = []
+    for start, end, there in ((r.start, ends[0], low < zone[0] - 1e-6), (ends[1], r.end, high > zone[1] + 1e-6)):
+        if not there or start == "end" or end == "start":
+            continue
+        part = IntervalRule(start, end, r.rule)
+        if r.rule.kind == "ease":
+            left.append(part)
+            continue
+        spans = [_span(part, notches, side, whole) for side, whole in ((on, wholes[0]), (other, wholes[1]))]
+        own, partner = (b - a for a, b in spans)
+        full, flat = (own, partner) if r.rule.longer == on else (partner, own)
+        if flat > 1e-6:
+            left.append(replace(part, rule=replace(r.rule, ratio=max(full / flat, 1.0))))
+    return left
+
+
+def _other(on: Literal["a", "b"]) -> Literal["a", "b"]:
+    return "b" if on == "a" else "a"
 
 
 def _span(r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], whole: float) -> tuple[float, float]:

@@ -6,6 +6,8 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
+from .demo_wardrobe import WORKED, DemoStyle
+
 COLUMNS = (
     "head_girth",
     "neck_girth",
@@ -83,16 +85,6 @@ class FurtherBlock:
     settings: dict[str, Any] = field(default_factory=dict)
 
 
-@dataclass(frozen=True)
-class DemoStyle:
-    """A style on one block and, after it, on others of its wearer; ``steps`` as in a style file."""
-
-    name: str
-    block: str
-    steps: tuple[dict[str, Any], ...]
-    further: tuple[str, ...] = ()
-
-
 # fmt: off
 SINGERS = (
     Singer("Maris Quellen", "Alto. Wears a heel of 5 cm on stage.", date(2026, 9, 14), (
@@ -156,5 +148,6 @@ STYLES = (
             "hinge": "none", "chapter": "Skirt"},
         {"move": "overlap", "piece": "skirt back", "from_edge": "hem", "to_edge": "waist", "count": 1, "amount": 1},
     ), ("Maris, sleeve for the close bodice", "Maris, straight skirt")),
+    *WORKED,
 )
 # fmt: on

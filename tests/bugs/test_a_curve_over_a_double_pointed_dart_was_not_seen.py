@@ -24,7 +24,14 @@ def test_a_slash_through_it_is_refused_however_it_bends(shape: str, up: float) -
     if shape == "curve":
         through.insert(1, {"at": {"edge": "left", "from": "top", "fraction": 0.5}, "out": 30.0, "down": 2.0})
     draw = {"move": "draw_line", "piece": "square", "line": {"through": through, "shape": shape}, "name": "slash"}
-    spread = {"move": "slash_and_spread", "piece": "square", "from_edge": "left", "to_edge": "right", "at": ["slash"], "opening": 2.0}
+    spread = {
+        "move": "slash_and_spread",
+        "piece": "square",
+        "from_edge": "left",
+        "to_edge": "right",
+        "at": ["slash"],
+        "opening": 2.0,
+    }
     pattern = Pattern((replace(square(40.0), lenses=(LENS,)),))
     stopped = replay(pattern, read_steps([draw, spread]), HouseRules()).stopped
     assert isinstance(stopped, MoveRefused)

@@ -44,10 +44,10 @@ seeds = st.integers(0, 10**6)
 
 
 def only(move: str) -> Any:
-    """Steps of one move."""
+    """Steps of one move, and of nothing else: without the cut that opens a double-pointed dart first."""
 
     def make(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
-        while (step := random_step(dice, pattern))["move"] != move:
+        while (step := random_step(dice, pattern))["move"] != move or "cut_across" in step:
             pass
         return step
 

@@ -241,12 +241,14 @@ def test_fullness_on_the_second_side_is_notched_in_proportion_between_older_notc
         ("gather 1", "double"): (pytest.approx(2.0), pytest.approx(3.0)),
         ("gather 2", "double"): (pytest.approx(7.0), pytest.approx(10.0)),
     }
-    # Opened once more, the newer rule takes the older one's place and its notches go on counting.
+    # Opened once more from 4 on: from 3 to 4 it stays gathered as it lies there (1 to 2/3 of a), the rest by the newer rule (6 to 13/3).
     again, more = add_fullness(
         replace(before, seams=(seam,)), found, (own, other), notches, [Opened("back two", "top", 0, 4.0, 8.0, "gather")]
     )
-    assert len(again.rules) == 1
-    assert {again.rules[0].start, again.rules[0].end} == {"gather 3", "gather 4"}
+    assert [({r.start, r.end}, r.rule.ratio, r.rule.longer) for r in again.rules] == [
+        ({"gather 1", "gather 3"}, pytest.approx(1.5), "b"),
+        ({"gather 3", "gather 4"}, pytest.approx(18 / 13), "b"),
+    ]
     assert len(more) == 5
 
 

@@ -20,11 +20,11 @@ from server.styles.demo_library import (
     SINGERS,
     STYLES,
     WORKROOM,
-    DemoStyle,
     EarlierChart,
     FurtherBlock,
     Singer,
 )
+from server.styles.demo_wardrobe import DemoStyle
 from server.styles.heads import add_block
 from server.styles.services import change, new_style
 from server.workrooms.models import Membership, Workroom
