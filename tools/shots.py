@@ -43,6 +43,16 @@ def drag_a_dart(page: Page) -> None:
         page.wait_for_timeout(200)
 
 
+def lay_one_over(page: Page) -> None:
+    """The spring dress cut for another singer, laid over the first."""
+    page.get_by_role("button", name="variants …").click()
+    page.get_by_label("Person").select_option(label="Brenna Askildotter")
+    page.get_by_role("button", name="Cut a new one").click()
+    page.get_by_role("heading", name="In figures").wait_for()
+    page.get_by_label("Differences").evaluate("e => { e.scrollTop = 330 }")
+    take(page, "laid-over")
+
+
 def draw_a_line(page: Page) -> None:
     """A style line from the armhole to the bust point, its last place still to be given."""
     page.goto("/blocks/1")
@@ -117,6 +127,7 @@ def main() -> None:
             page.goto("/bench/4")
             page.locator("[data-piece='skirt front']").wait_for(state="attached")
             take(page, "dress")
+            lay_one_over(page)
             draw_a_line(page)
             drag_a_dart(page)
             take(page, "bench")

@@ -7,6 +7,9 @@ from dataclasses import replace
 from ..paper.piece import CutPlan, Grain, Piece
 from ..places.levels import downward, outward
 
+ROWS = 12
+"""Places looked at across and down a sheet where a grainline finds no room any more."""
+
 
 def centre_length(piece: Piece) -> float:
     """cm of fold or centre on a piece."""
@@ -61,6 +64,34 @@ def with_grain_of(part: Piece, whole: Piece) -> Piece:
     reach = 0.33 * abs(complex((right - left) * along.real, (bottom - top) * along.imag))
     at = paper_point(part)
     return replace(part, grain=Grain(at - along * reach / 2, at + along * reach / 2, whole.grain.kind))
+
+
+def with_grain_where_it_lay(whole: Piece, grain: Grain | None) -> Piece:
+    """A piece whose centre, or the strip with the grain, stayed put: its grainline lies where it lay, while that is still on the paper, else
+    beside, and in the old direction always."""
+    if grain is None:
+        return whole
+    if all(whole.contains(grain.start, grain.end)):
+        return replace(whole, grain=grain)
+    for share in (1.0, 0.6, 0.3):
+        moved = _beside(whole, grain, share)
+        if moved:
+            return replace(whole, grain=moved)
+    return with_grain_of(replace(whole, grain=None), replace(whole, grain=grain))
+
+
+def _beside(whole: Piece, grain: Grain, share: float) -> Grain | None:
+    """The grainline, that share of it, at the nearest place where its ends and its middle lie on the paper; None where there is none."""
+    left, top, right, bottom = whole.box
+    middle, half = 0.5 * (grain.start + grain.end), 0.5 * share * (grain.end - grain.start)
+    steps = [(k + 0.5) / ROWS for k in range(ROWS)]
+    places = [complex(left + (right - left) * x, top + (bottom - top) * y) for y in steps for x in steps]
+    places.sort(key=lambda z: abs(z - middle))
+    inside = whole.contains(*(z + half * end for z in places for end in (-1, 0, 1)))
+    for k, z in enumerate(places):
+        if all(inside[3 * k : 3 * k + 3]):
+            return replace(grain, start=z - half, end=z + half)
+    return None
 
 
 def paper_point(piece: Piece) -> complex:

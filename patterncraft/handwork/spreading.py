@@ -22,7 +22,7 @@ from ..paper.piece import Piece
 from ..paper.sewn import Spot
 from ..places.levels import downward
 from ..tolerances import CLOSE
-from .centre import centre_length, paper_point, with_grain_of
+from .centre import centre_length, with_grain_where_it_lay
 from .cutting import open_corners
 
 PARALLEL = 1e-7
@@ -86,7 +86,7 @@ def spread(
         placed = strip.placed(places[k + 1])
         gaps.append((_side(whole, k), _side(placed, k).reversed()))
         whole = _taped_on(whole, placed, k, amounts[k], edges)
-    return Spread(_with_own_grain(whole, piece), widths, stay, tuple(gaps), guide)
+    return Spread(with_grain_where_it_lay(whole, piece.grain), widths, stay, tuple(gaps), guide)
 
 
 def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
@@ -230,17 +230,3 @@ def _similar(path: Path, moving: complex, to: complex, fixed: complex) -> Path:
     ends = (to, fixed) if path.start == moving else (fixed, to)
     scaled = Path(path.segments).placed(Transform(scale, fixed - scale * fixed))
     return _between(scaled, *ends)
-
-
-def _with_own_grain(whole: Piece, before: Piece) -> Piece:
-    """The grain is the grain of the strip that stayed put: where it lay, while that is still on the paper."""
-    if before.grain is None:
-        return whole
-    kept = replace(whole, grain=before.grain)
-    if all(whole.contains(before.grain.start, before.grain.end)):
-        return kept
-    off = paper_point(whole) - 0.5 * (before.grain.start + before.grain.end)
-    moved = replace(before.grain, start=before.grain.start + off, end=before.grain.end + off)
-    if all(whole.contains(moved.start, moved.end)):
-        return replace(whole, grain=moved)
-    return with_grain_of(replace(whole, grain=None), before)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 from dataclasses import dataclass
+from typing import Final
 
 from django.db import transaction
 
@@ -23,6 +24,9 @@ from ..shelf.services import draft_of, keep_block
 from ..workrooms.models import Workroom
 from . import services
 from .models import Style
+
+STOPS: Final = "It stops:"
+"""What a sentence begins with that tells of a step that could not be done."""
 
 
 class OtherPerson(PatternError):
@@ -78,7 +82,7 @@ def take_away(style: Style, version: int, role: str) -> Done:
 
 
 def recut(style: Style, version: int, person: Person) -> Done:
-    """Cut the style for another person: all roles at once, from her shelf, or drafted on the spot from her newest measures by the
+    """Cut the style for another person: all roles at once, from the shelf, or drafted on the spot from her newest measures by the
     same school and settings.
 
     Nothing is refused that a step cannot do on her: the steps before it stand, and it is said. Raises Conflict; MoveRefused for
@@ -99,7 +103,7 @@ def recut(style: Style, version: int, person: Person) -> Done:
         services.record(fresh, steps, f"cut for {person.name}")
         replay = services.worked(after, read_steps(steps), fresh.house_rules())
         if replay.stopped:
-            told.append(f"It stops: {replay.stopped}")
+            told.append(f"{STOPS} {replay.stopped}")
         return Done(fresh, (*told, *services.table_of(after).told))
 
 
@@ -163,18 +167,18 @@ def _for_person(room: Workroom, draft: Draft, person: Person, made: Collection[B
     base's school. With words saying which."""
     if draft.school not in SCHOOLS:
         raise MoveRefused(
-            "a traced block cannot be drafted for somebody else.", person.name, "Put a block of hers in its place by hand."
+            "a traced block cannot be drafted for somebody else.", person.name, "Put a block of that person in its place by hand."
         )
     for block in Block.objects.of(room).filter(person=person).exclude(state=Block.State.RETIRED).prefetch_related("revisions"):
         newest = block.revisions.all()[0]
         if draft_of(newest.pk).school == draft.school:
-            return newest, f"“{block.name}”, revision {newest.number}, from her shelf"
+            return newest, f"“{block.name}”, revision {newest.number}, from the shelf"
     chart = MeasureChart.objects.filter(person=person).first()
     if chart is None:
-        raise MoveRefused(f"there are no measures of {person.name}.", person.name, "Measure her first.", "person_id")
+        raise MoveRefused(f"there are no measures of {person.name}.", person.name, "Take the measures first.", "person_id")
     wanted = draft.base
     base = next((new for r in made if wanted and (new := draft_of(r.pk)).school == wanted.school), None)
     new = drafted_again(draft.school, known_values(chart), draft.settings, base, draft.corrections)
     name = f"{person.name}, {SCHOOLS[draft.school].title.lower()}"[:120]
     block = keep_block(room, name, person, block_file(new, name), f"drafted from the measures of {chart.taken_on} for a style")
-    return block.revisions.get(number=1), f"drafted now from the measures of {chart.taken_on} and hung on her shelf as “{name}”"
+    return block.revisions.get(number=1), f"drafted now from the measures of {chart.taken_on} and hung on the shelf as “{name}”"

@@ -54,7 +54,9 @@ def for_person(style: Style, person: Person, name: str = "") -> heads.Done:
     """The same style cut for another person, as a variant; the style itself stays as it is. Raises what ``heads.recut`` does."""
     with transaction.atomic():
         new = branched(style, Branch(name.strip() or f"{style.name}, {person.name}"[:120]))
-        return heads.recut(new, new.version, person)
+        done = heads.recut(new, new.version, person)
+    # Where it stops, and why, stands beside both when they are laid over each other.
+    return heads.Done(done.style, tuple(t for t in done.told if not t.startswith(heads.STOPS)))
 
 
 def family_of(style: Style) -> list[Style]:

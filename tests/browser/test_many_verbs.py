@@ -161,8 +161,8 @@ def test_several_blocks_another_singer_and_back_to_the_start(demo: Page) -> None
     dialog.get_by_role("button", name="Back to the table").click()
     demo.get_by_role("button", name="variants …").click()
     dialog.get_by_label("Person").select_option(label="Brenna Askildotter")
-    dialog.get_by_role("button", name="Cut this one for her").click()
-    expect(dialog).to_contain_text("“Brenna, concert bodice”, revision 1, from her shelf")
+    dialog.get_by_role("button", name="Cut this one anew").click()
+    expect(dialog).to_contain_text("“Brenna, concert bodice”, revision 1, from the shelf")
     expect(dialog).to_contain_text("drafted now from the measures of 2026-10-02")
     assert serious(demo) == []
     dialog.get_by_role("button", name="Back to the table").click()

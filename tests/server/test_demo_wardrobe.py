@@ -313,4 +313,6 @@ def test_each_is_cut_on_a_second_body_with_every_promise_kept_or_told(style: Any
             # Two underarms that lean unlike lose unlike lengths to a level cut: millimetres, and told with the cure.
             was = [p.name for p in ledger(pattern, RULES) if not p.kept]
             for p in ledger(found.pattern, RULES):
-                assert p.kept or p.name in was or (p.name == "underarm" and abs(p.over) < 0.5 and p.cure), f"{singer.name}: {p.name}"
+                assert p.kept or p.name in was or (p.name == "underarm" and abs(p.over) < 0.5 and p.cure), (
+                    f"{singer.name}: {p.name}"
+                )

@@ -197,7 +197,7 @@ def test_cut_for_another_her_own_block_comes_from_the_shelf_and_undo_brings_the_
     dress.refresh_from_db()
     answer = us.post(f"/styles/{dress.pk}/person", {"version": dress.version, "person_id": fenna.pk}).json()
     assert "told" in answer, answer
-    assert [t for t in answer["told"] if "from her shelf" in t]
+    assert [t for t in answer["told"] if "from the shelf" in t]
     assert pins_of(dress) == (("bodice", own.revisions.all()[0].pk),)
     assert promises(answer["style"])["panel"]["kept"]
     us.post(f"/styles/{dress.pk}/undo", {"version": answer["style"]["version"]})

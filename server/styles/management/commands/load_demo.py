@@ -24,8 +24,9 @@ from server.styles.demo_library import (
     FurtherBlock,
     Singer,
 )
-from server.styles.demo_wardrobe import DemoStyle
+from server.styles.demo_wardrobe import WORKED, DemoStyle
 from server.styles.heads import add_block
+from server.styles.models import Style
 from server.styles.services import change, new_style
 from server.workrooms.models import Membership, Workroom
 
@@ -53,6 +54,9 @@ class Command(BaseCommand):
                 _hang_further(room, further)
             for style in STYLES:
                 _work(room, style)
+            # The wardrobe's own pieces lie on top of the worked examples.
+            for style in reversed([s for s in STYLES if s not in WORKED]):
+                Style.objects.get(workroom=room, name=style.name).save(update_fields=["changed"])
 
 
 def _hang(room: Workroom, singer: Singer) -> None:

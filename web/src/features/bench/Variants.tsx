@@ -180,21 +180,21 @@ function ForPerson({ detail, onDone }: { detail: Detail; onDone: () => void }) {
         </Choice>
         <Button
           disabled={!person || cut.isPending}
-          title="A variant on her blocks, laid over this one"
+          title="A variant on that person's blocks, laid over this one"
           onClick={() => cut.mutate(true)}
         >
-          Cut one for her
+          Cut a new one
         </Button>
         <Button
           disabled={!person || cut.isPending}
-          title="This style itself goes over to her blocks; undo brings them back"
+          title="This style itself goes over to that person's blocks; undo brings these back"
           onClick={() => cut.mutate(false)}
         >
-          Cut this one for her
+          Cut this one anew
         </Button>
       </div>
       <div aria-live="polite" className="grid gap-1">
-        {cut.isPending && <p className="text-quiet">Drafting her blocks and doing every step again …</p>}
+        {cut.isPending && <p className="text-quiet">Drafting the blocks and doing every step again …</p>}
         {cut.error && <Notice>{cut.error.message}</Notice>}
         {cut.data?.told.map((t) => (
           <p key={t} className="border-moss border-l-4 bg-fresh px-3 py-1">
