@@ -6,8 +6,7 @@ from dataclasses import replace
 from typing import Final
 
 from ..errors import BadPlace, MoveRefused
-from ..geometry.fair import fair_curve
-from ..geometry.path import Path, straight
+from ..geometry.path import straight
 from ..geometry.transform import slide
 from ..paper.draw import redraw
 from ..paper.edge import Edge
@@ -15,15 +14,15 @@ from ..paper.join import join
 from ..paper.part import part
 from ..paper.piece import Piece
 from ..places.levels import downward
-from ..tolerances import CLOSE, SNAP
+from ..tolerances import CLOSE
+from .centre import with_grain_where_it_lay
 from .cutting import open_corners
 from .level_cut import level_slash
 from .one_edge import in_one
 from .pencil import bent_to
+from .running_on import REACH, is_straight, run_on, run_on_at, straight_again
 from .spreading import Amounts, Slash, spread
 
-REACH: Final = 8.0
-"""cm of an edge on each side of the joint that are drawn over so that it runs on: the rest keeps its own line."""
 BAND: Final = "the band"
 
 
@@ -32,33 +31,19 @@ def lengthened(piece: Piece, slash: Slash, amount: float) -> Piece:
     the one with the grain."""
     like = piece.outline[slash.near.edge], piece.outline[slash.far.edge]
     after = spread(piece, [slash], [Amounts(amount, amount)], like).piece
-    for edge in like:
-        after = _run_on(after, edge.name, amount)
+    for edge in dict.fromkeys(e.name for e in like):
+        after = straight_again(after, edge) if is_straight(piece, edge) else _run_on(after, edge, amount)
     return after
 
 
 def _run_on(piece: Piece, name: str, amount: float) -> Piece:
-    """Over the strip of new paper in an edge one curve, from ``REACH`` above it to as far below."""
+    """Over the strip of new paper in an edge one curve."""
     n = len(piece.outline)
     for k in range(n):
         e, before, after = piece.outline[k], piece.outline[k - 1], piece.outline[(k + 1) % n]
         if e.name == before.name == after.name == name and e.is_new_paper and abs(e.length - amount) < 0.5 * amount + 1.0:
-            low, high = min(REACH, 0.7 * before.length), min(REACH, 0.7 * after.length)
-            kept, near = before.cut_at(before.length - low)
-            far, rest = after.cut_at(high)
-            start, end = near.path.start, far.path.end
-            if _straight_on(start, end, [near.path, far.path]):
-                path = straight(start, end)
-            else:
-                path = fair_curve([start, end], near.path.start_direction, far.path.end_direction)
-            whole = near.then(e).then(far).redrawn(path)
-            return redraw(piece, (k - 1) % n, 3, (kept.then(whole).then(rest),))
+            return redraw(piece, (k - 1) % n, 3, (run_on(before, e, after),))
     return piece
-
-
-def _straight_on(a: complex, b: complex, paths: list[Path]) -> bool:
-    along = (b - a) / abs(b - a)
-    return all(abs(((z - a) * along.conjugate()).imag) < SNAP for p in paths for s in p.segments for z in s)
 
 
 def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
@@ -102,10 +87,15 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     i = next(n for n, e in enumerate(above.outline) if e.name == BAND)
     j = next(n for n, e in enumerate(fitted.outline) if e.name == BAND)
     whole = join(above, i + 1, fitted, j)
-    for name in names[0]:
+    for name in dict.fromkeys(names[0]):
         whole = in_one(whole, name)
+        if is_straight(piece, name):
+            whole = straight_again(whole, name)
+        for joint in (start, end):
+            whole = run_on_at(whole, name, joint)
     paper = whole.paper
-    return replace(whole, paper=replace(paper, away=paper.away + band.area), grain=whole.grain or piece.grain)
+    whole = replace(whole, paper=replace(paper, away=paper.away + band.area))
+    return with_grain_where_it_lay(whole, whole.grain or piece.grain)
 
 
 def _has(piece: Piece, z: complex) -> bool:

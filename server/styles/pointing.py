@@ -110,6 +110,8 @@ def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sk
     piece = next((p for p in pattern.pieces if p.name == name), None)
     if piece is not None and isinstance(step.get("at"), list) and pick_of(step, "at") == "slashes":
         return _slashes(step["at"], piece, pattern, lies.get(piece.name, Lie(0j)).by, unit)
+    if piece is not None and data is None and isinstance(step.get("zone"), dict):
+        return _zone(step["zone"], piece, pattern, lies.get(piece.name, Lie(0j)).by, unit)
     if piece is None or data is None or isinstance(data, str):
         return None
     raw = data.get("through", []) if isinstance(data, dict) else data
@@ -130,6 +132,17 @@ def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sk
         d=d,
         points=[SketchPoint(at=Point(x=z.real, y=z.imag), words=words) for z, (_, words) in zip(spots, points, strict=True)],
     )
+
+
+def _zone(given: dict[str, Any], piece: Piece, pattern: Pattern, by: Transform, unit: Unit) -> Sketch | None:
+    """Both ends of a zone, as far as they are given."""
+    try:
+        places = [_PLACE.validate_python(given[key]) for key in ("from", "to") if given.get(key)]
+        spots = [by.point(p.found(piece, pattern).point) for p in places]
+    except (PatternError, ValidationError):
+        return None
+    points = [SketchPoint(at=Point(x=z.real, y=z.imag), words=p.words(piece, unit)) for z, p in zip(spots, places, strict=True)]
+    return Sketch(piece=piece.name, d="", points=points)
 
 
 def _slashes(given: list[Any], piece: Piece, pattern: Pattern, by: Transform, unit: Unit) -> Sketch | None:

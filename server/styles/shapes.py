@@ -274,7 +274,7 @@ class SketchPoint(Wire):
 
 
 class Sketch(Wire):
-    """The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places."""
+    """The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places, and for the two ends of a zone."""
 
     piece: str
     d: str

@@ -22,6 +22,7 @@ VIEWS = {
     "block": "/blocks/1",
     "bench": "/bench/1",
     "bench choice": "/bench",
+    "laid over": "/bench/4/over/1",
     "paper": "/paper/1",
     "house rules": "/house-rules",
 }

@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+import cmath
 from itertools import combinations
-from math import asin, pi, sin, sqrt, tan
+from math import asin, hypot, pi, sin, sqrt, tan
 from typing import Any
 
 import pytest
 import shapely
 
 from patterncraft.finishing.finish import lies_on_fold
+from patterncraft.geometry.flatten import flat_path
+from patterncraft.geometry.path import straight
 from patterncraft.handwork.fullness import ease_advice, gather_advice, strip_advice
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import paper_account
+from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import Piece
+from patterncraft.paper.piece import Grain, Piece
 from patterncraft.replay import replay
 from patterncraft.style import on_one_table
 from tests.conftest import draft, draft_by
@@ -83,6 +87,41 @@ class TestLengthen:
                 bends = [abs(a[-1] - a[-2]) and abs((a[-1] - a[-2]) / abs(a[-1] - a[-2]) - (b[1] - b[0]) / abs(b[1] - b[0]))
                          for a, b in zip(path.segments, path.segments[1:], strict=False)]  # fmt: skip
                 assert max(bends, default=0.0) < 0.02, f"{name} has a corner"
+
+    @pytest.mark.parametrize("share", [0.15, 0.5, 0.8])
+    @pytest.mark.parametrize("amount", [5.0, -4.0])
+    def test_a_straight_slanting_side_is_straight_again_from_end_to_end(self, share: float, amount: float) -> None:
+        """A trapeze, 20 wide above and 30 below, 60 high: its side is √(5² + (60 ± amount)²) long, wherever it was cut."""
+        corners = [-10 + 0j, 10 + 0j, 15 + 60j, -15 + 60j]
+        names = ("waist", "right side", "hem", "left side")
+        edges = tuple(Edge(n, "seam", straight(a, b)) for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True))
+        piece = Piece("skirt", edges, grain=Grain(4 + 3j, 4 + 57j))
+        step = {"move": "lengthen", "pieces": ["skirt"], "at": {"edge": "right side", "from": "waist", "fraction": share}}
+        after = worked(Pattern((piece,)), step | {"amount": amount}).piece("skirt")
+        sides = [[e for e in after.outline if e.name == n] for n in ("right side", "left side")]
+        assert [len(x) for x in sides] == [1, 1]
+        for (side,) in sides:
+            long = abs(side.path.end - side.path.start)
+            assert long == pytest.approx(hypot(5, 60 + amount), abs=0.02)
+            assert side.length == pytest.approx(long, abs=1e-9), "straight"
+        assert sewn_of(after)["hem"] == pytest.approx(30.0, abs=1e-6)
+        assert after.grain is not None
+        assert after.contains(after.grain.start, after.grain.end) == [True, True], "the grainline does not run off the sheet"
+
+    def test_near_the_hem_a_bent_side_runs_on_from_above_the_joint(self) -> None:
+        """Five centimetres above the hem there is too little left below to bend it back there: the curve begins above."""
+        before = draft_by("sleeve-compass", WHOLE).pattern
+        step = {"move": "lengthen", "pieces": ["sleeve"], "at": {"edge": "front underarm", "fraction": 0.2}, "amount": -4.0}
+        after = worked(before, step).piece("sleeve")
+        for name in ("front underarm", "back underarm"):
+            path = next(e.path for e in after.outline if e.name == name)
+            line = shapely.LineString([(z.real, z.imag) for z in flat_path(path, 0.001)])
+            ways = [line.interpolate(x) for x in (k * line.length / 60 for k in range(61))]
+            turns = [
+                cmath.phase(complex(c.x - b.x, c.y - b.y) / complex(b.x - a.x, b.y - a.y))
+                for a, b, c in zip(ways, ways[1:], ways[2:], strict=False)
+            ]
+            assert max(map(abs, turns)) < 0.06, f"{name} turns by {max(map(abs, turns)):.2f} rad within a finger's width"
 
     def test_what_it_is_sewn_to_and_was_left_out_is_told(self) -> None:
         done = replay(skirt(), read_steps([{"move": "lengthen", "pieces": ["skirt front"], "at": self.AT, "amount": 4.0}]), RULES)

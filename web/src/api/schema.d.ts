@@ -3634,7 +3634,7 @@ export interface components {
         };
         /**
          * Sketch
-         * @description The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places.
+         * @description The line being drawn as it lies on the table now: SVG path data, cm; empty until it has two places, and for the two ends of a zone.
          */
         Sketch: {
             /** D */

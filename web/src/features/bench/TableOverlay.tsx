@@ -3,8 +3,8 @@ import type { PointerEvent } from "react";
 import type { Schemas } from "../../api/client";
 import type { TablePoint } from "../../table/Table";
 import type { View } from "../../table/viewport";
-import { type BenchState, type EdgeOf, ONE_PLACE } from "./benchState";
-import { ACROSS, type Fields, type MoveOut, openSlot, placesOf, takesLenses } from "./composing";
+import { type BenchState, type EdgeOf, gripped, ONE_PLACE } from "./benchState";
+import { ACROSS, type Fields, type MoveOut, openSlot, takesLenses } from "./composing";
 import { DragCatcher } from "./DragCatcher";
 import { LineHandle } from "./handles/line";
 import { MouthHandles } from "./handles/mouth";
@@ -93,7 +93,7 @@ export function TableOverlay(props: Props) {
         <LineHandle
           sketch={preview.sketch}
           view={view}
-          taken={placesOf(composing.fields[slot?.pick === "slashes" ? "at" : "line"]).length}
+          taken={gripped(composing.fields)?.taken ?? 0}
           onTake={props.onPlace}
         />
       )}

@@ -93,8 +93,18 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
     case "put in":
       // The next sentence may have been begun while this one was being saved.
       return state.composing === event.composing ? { ...state, composing: null, drag: null } : state;
-    case "take hold":
-      return { ...state, drag: event.drag };
+    case "take hold": {
+      // A place taken hold of is changed in the slot it stands in, whichever is open.
+      const { composing } = state;
+      const grips = composing ? gripped(composing.fields) : null;
+      const placed = composing?.move.slots.find((s) => s.pick === grips?.pick);
+      const open = event.drag.handle === "place" && placed ? placed.name : composing?.open;
+      return {
+        ...state,
+        drag: event.drag,
+        composing: composing && { ...composing, open: open ?? null },
+      };
+    }
     case "let go":
       return { ...state, drag: null };
     case "choose":
@@ -110,6 +120,15 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
     case "show all":
       return { ...state, hidden: [] };
   }
+}
+
+/** Whose places lie on the table as grips, and how many are taken already; one more only hovers. */
+export function gripped(fields: Fields): { pick: Slot["pick"]; taken: number } | null {
+  if (fields.line !== undefined) return { pick: "line", taken: placesOf(fields.line).length };
+  if (Array.isArray(fields.at)) return { pick: "slashes", taken: fields.at.length };
+  if (fields.zone === undefined) return null;
+  const { from, to } = fields.zone as Fields;
+  return { pick: "zone", taken: [from, to].filter((x) => x !== undefined).length };
 }
 
 /** Slots that a place taken does not close: there may be more. */
@@ -159,6 +178,7 @@ export function pointing(state: BenchState): { field: string; index: number | nu
   if (slot.pick === "slashes") return { field: "at", index: drag?.handle === "place" ? drag.index : null };
   if (slot.pick === "zone") {
     const zone = (c.fields.zone ?? {}) as Fields;
+    if (drag?.handle === "place") return { field: drag.index === 0 ? "zone.from" : "zone.to", index: null };
     return { field: zone.from === undefined ? "zone.from" : "zone.to", index: null };
   }
   return null;

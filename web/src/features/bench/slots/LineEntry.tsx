@@ -2,6 +2,7 @@
 import { Button } from "../../../ui/controls";
 import { type Fields, placesOf } from "../composing";
 import { Choices, LeaveOut, Pick, pieceOf, type SlotProps } from "./parts";
+import { AlongIt, PlaceChips } from "./places";
 
 const SHAPES = [
   ["straight", "straight"],
@@ -23,7 +24,8 @@ export function LineEntry(props: SlotProps & { words: string[] }) {
   const places = placesOf(line);
   const shaped: Shaped =
     line && typeof line === "object" && !Array.isArray(line) ? (line as Shaped) : { through: places };
-  const drawn = [...new Set(pieceOf(props)?.lines.map((x) => x.name) ?? [])];
+  const piece = pieceOf(props);
+  const drawn = [...new Set(piece?.lines.map((x) => x.name) ?? [])];
   const put = (change: Fields) => onFill({ [field]: { ...shaped, ...change } }, undefined, true);
   return (
     <div className="grid gap-2">
@@ -34,14 +36,37 @@ export function LineEntry(props: SlotProps & { words: string[] }) {
       </p>
       {places.length > 0 && (
         <ol className="grid gap-1" aria-label="Places of the line">
-          {places.map((_, i) => (
+          {places.map((place, i) => (
             <li key={i} className="flex items-baseline gap-2">
               <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
-              <span className="min-w-0 flex-1">{words[i] ?? "…"}</span>
+              <span className="min-w-0 flex-1">
+                {words[i] ?? "…"}
+                <AlongIt
+                  place={place}
+                  label={`Place ${i + 1} along its edge`}
+                  onChange={(next) => put({ through: places.with(i, next) })}
+                />
+              </span>
               <LeaveOut what={`place ${i + 1}`} onClick={() => put({ through: places.toSpliced(i, 1) })} />
             </li>
           ))}
         </ol>
+      )}
+      {piece && (
+        <PlaceChips
+          piece={piece}
+          legend={places.length === 0 ? "Or begin at:" : "Or lead it on to:"}
+          onAdd={(next) => put({ through: [...places, next] })}
+        />
+      )}
+      {!piece && (
+        <Choices legend="Or begin on a sheet:">
+          {props.table.pieces.map((p) => (
+            <Button key={p.name} onClick={() => onFill({ piece: p.name }, undefined, true)}>
+              {p.name}
+            </Button>
+          ))}
+        </Choices>
       )}
       {places.length > 1 && (
         <>

@@ -2,6 +2,7 @@
 import { Button } from "../../../ui/controls";
 import { ACROSS, takesLenses } from "../composing";
 import { Choices, edgesOf, Pick, pieceOf, type SlotProps } from "./parts";
+import { AlongIt } from "./places";
 
 export function PieceChoice({ table, onFill, slot }: SlotProps) {
   return (
@@ -152,13 +153,47 @@ export function PlaceChoice(props: SlotProps) {
 }
 
 /** Between which two places of an edge; without them, all along it. */
-export function ZoneChoice({ composing, onFill, slot }: SlotProps) {
-  const zone = composing.fields.zone as { from?: unknown; to?: unknown } | undefined;
-  const said = zone?.from === undefined ? "its first place" : "its second place";
+export function ZoneChoice(props: SlotProps & { words: string[] }) {
+  const { composing, onFill, slot, words } = props;
+  const piece = pieceOf(props);
+  const zone = (composing.fields.zone ?? {}) as { from?: unknown; to?: unknown };
+  const said = zone.from === undefined ? "its first place" : "its second place";
+  const whole = zone.from !== undefined && zone.to !== undefined;
+  const own = composing.fields.from_edge;
+  const edges = own === undefined ? edgesOf(piece) : [String(own)];
   return (
-    <Choices legend={slot.prompt}>
-      <p className="w-full">Click {said} on the edge.</p>
-      <Button onClick={() => onFill({ zone: undefined })}>all along the edge</Button>
-    </Choices>
+    <div className="grid gap-2">
+      <Choices legend={slot.prompt}>
+        {!whole && <p className="w-full">Click {said} on the edge, or choose it:</p>}
+        {edges.map((edge) => (
+          <Button
+            key={edge}
+            onClick={() =>
+              onFill({ zone: { from: { edge, fraction: 0.25 }, to: { edge, fraction: 0.75 } } }, {}, true)
+            }
+          >
+            the middle half of the {edge}
+          </Button>
+        ))}
+        <Button onClick={() => onFill({ zone: undefined })}>all along the edge</Button>
+      </Choices>
+      {whole && (
+        <>
+          {(["from", "to"] as const).map((end, i) => (
+            <div key={end}>
+              <span className="text-quiet">
+                {end} {words[i] ?? "…"}
+              </span>
+              <AlongIt
+                place={zone[end]}
+                label={`Zone, ${end === "from" ? "first" : "second"} place along its edge`}
+                onChange={(next) => onFill({ zone: { ...zone, [end]: next } }, {}, true)}
+              />
+            </div>
+          ))}
+          <Button onClick={() => onFill({})}>That is all</Button>
+        </>
+      )}
+    </div>
   );
 }
