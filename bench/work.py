@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from concurrent.futures import ProcessPoolExecutor
 from typing import Any
 
 from patterncraft.drafting.armhole_of import whole_armhole
@@ -16,7 +17,7 @@ from patterncraft.replay import Replayer, replay
 from patterncraft.schools.sleeve_compass import Lowers
 from patterncraft.style import on_one_table
 from server.styles.demo_library import SINGERS
-from tests.sequences import run_sequences
+from tests.sequences import Told, run_sequences
 
 from .clock import Row, ms, per_call
 
@@ -140,14 +141,36 @@ def _recipes() -> list[Row]:
     ]
 
 
+SEQUENCES = 10_000
+"""Random sequences in all, each of 1 to ``LONGEST`` steps; one in ten lies in a file between any two steps."""
+LONGEST = 15
+SHARE = 50
+"""Sequences that one process does in a row."""
+
+
+def _share(job: tuple[int, bool]) -> Told:
+    seed, from_files = job
+    return run_sequences(seed, SHARE, longest=LONGEST, from_files=from_files)
+
+
 def _random_work() -> list[Row]:
+    """On all processors. Bodies that a school refuses are no sequences: others are drawn until there are enough."""
     rows = []
-    for what, seed, count, from_files in (
-        ("random legal work", 2026, 3800, False),
-        ("  kept in a file after each step", 2027, 400, True),
-    ):
-        told = run_sequences(seed, count, from_files=from_files)
-        words = f"{told.sequences} sequences, {told.steps} steps, {told.refused} refused in words"
-        rows += [Row(what, words), Row("  faults", str(len(told.faults)), "0", not told.faults)]
-        rows += [Row(f"    seed {own}", fault[:100]) for own, fault, _ in told.faults[:5]]
+    with ProcessPoolExecutor() as pool:
+        for what, seed, wanted, from_files in (
+            ("random legal work of all moves", 20_260, SEQUENCES - SEQUENCES // 10, False),
+            ("  kept in a file after each step", 20_261, SEQUENCES // 10, True),
+        ):
+            told, turn = Told(), 0
+            while told.sequences < wanted:
+                jobs = [(seed * 1000 + turn + k, from_files) for k in range(1 + (wanted - told.sequences) // SHARE)]
+                turn += len(jobs)
+                for one in pool.map(_share, jobs):
+                    told.sequences += one.sequences
+                    told.steps += one.steps
+                    told.refused += one.refused
+                    told.faults += one.faults
+            words = f"{told.sequences} sequences, {told.steps} steps, {told.refused} refused in words"
+            rows += [Row(what, words), Row("  faults", str(len(told.faults)), "0", not told.faults)]
+            rows += [Row(f"    seed {own}", fault[:100]) for own, fault, _ in told.faults[:5]]
     return rows
