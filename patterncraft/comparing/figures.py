@@ -49,14 +49,17 @@ class Figure:
     def words(self, unit: Unit) -> tuple[str, str, str]:
         """First, second and difference as one reads them; empty where there is nothing to say."""
 
-        def say(value: float | None) -> str:
+        def say(value: float | None, decimals: int = 1) -> str:
             if value is None:
                 return ""
-            text = f"{value:.1f} cm²" if self.what == "area" else format_length(value, unit)
+            text = f"{value:.{decimals}f} cm²" if self.what == "area" else format_length(value, unit, decimals)
             return text.replace("-", "−")
 
         sign = "+" if (self.difference or 0.0) > 0 else ""
-        return say(self.a), say(self.b), "" if self.difference is None or self.is_alike else sign + say(self.difference)
+        if self.difference is None or self.is_alike:
+            return say(self.a), say(self.b), ""
+        # A difference too small for one decimal is still one: it is said with two.
+        return say(self.a), say(self.b), sign + say(self.difference, 1 if abs(self.difference) >= 0.05 else 2)
 
 
 @dataclass(frozen=True, slots=True)

@@ -46,6 +46,8 @@ def test_what_is_alike_to_a_twentieth_of_a_millimetre_is_alike() -> None:
     assert not Figure("edge", "side", 20.0, 20.0051).is_alike
     assert not Figure("edge", "side", 20.0, None).is_alike
     assert Figure("edge", "side", 20.0, 20.0049).words("cm")[2] == ""
+    assert Figure("edge", "side", 20.0, 20.02).words("cm") == ("20.0 cm", "20.0 cm", "+0.02 cm")
+    assert Figure("edge", "side", 20.0, 19.94).words("cm")[2] == "−0.1 cm"
 
 
 def test_a_skirt_is_as_much_wider_as_the_body_is() -> None:
