@@ -80,6 +80,7 @@ PACKAGES: Final = (
     _core("handwork", "patterncraft/moves", "patterncraft/paper", "patterncraft/handwork", "bugs", "properties/test_invariants.py"),
     _core("moves", "patterncraft/moves", "bugs", "patterncraft/test_replay.py", "properties/test_invariants.py", goal=0.95),
     _core("places", "patterncraft/places", "patterncraft/moves"),
+    _core("comparing", "patterncraft/comparing", "patterncraft/test_cli.py"),
     _core("finishing", "patterncraft/finishing", "patterncraft/formats"),
     _core("formats", "patterncraft/formats", "patterncraft/test_style_and_table.py", "patterncraft/measures"),
     _core("drafting", "patterncraft/drafting", "patterncraft/schools"),

@@ -97,6 +97,26 @@ def test_wrong_input_is_one_sentence_and_exit_two(
     assert not (folder / "x").exists(), "nothing is written half"
 
 
+def test_two_files_of_any_kind_are_compared(folder: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """A block, the style on it (its steps done) and the pattern cut from that: the waist dart went to the shoulder."""
+    run(folder, "draft", "bodice-direct", "--measures", "@m.json", "--out", "@block.json")
+    run(folder, "cut", "@style.json", "--out", "@pattern.json")
+    capsys.readouterr()
+    assert run(folder, "compare", "@block.json", "@style.json") == 0
+    said = capsys.readouterr().out
+    assert said.splitlines()[0].split() == ["block", "style", "difference"]
+    lines = {line.split("  ")[1]: line.split() for line in said.splitlines() if line.startswith("  ")}
+    assert lines["waist dart, intake"][-2:] == ["cm", "–"] or "–" in lines["waist dart, intake"]
+    assert "–" in lines["shoulder dart, intake"]
+    assert run(folder, "compare", "@style.json", "@pattern.json", "--json") == 0
+    told = json.loads(capsys.readouterr().out)
+    figures = [f for p in told["pieces"] for f in p["figures"]]
+    assert len(figures) > 15
+    assert all(abs(f["a"] - f["b"]) < 1e-4 for f in figures), "the style's steps done are the pattern cut from it"
+    assert run(folder, "compare", "@m.json", "@block.json") == 2
+    assert "holds measures" in capsys.readouterr().err
+
+
 def test_export_to_an_unknown_kind_and_a_step_that_fails(folder: Path, capsys: pytest.CaptureFixture[str]) -> None:
     run(folder, "draft", "bodice-direct", "--measures", "@m.json", "--out", "@block.json")
     run(folder, "cut", "@style.json", "--out", "@pattern.json")
