@@ -138,7 +138,7 @@ class RuleData(Strict):
     minimum: float = Field(default=0, ge=-100, le=500)
     maximum: float = Field(default=0, ge=-100, le=500)
     length: float = Field(default=0, ge=0, le=5000)
-    ratio: float = Field(default=1, ge=1, le=20, description="Gathered and pleated: the longer side to the shorter.")
+    ratio: float = Field(default=1, ge=1, le=1000, description="Gathered and pleated: the longer side to the shorter.")
     longer: Literal["a", "b"] = Field(default="a", description="Which side has the fullness.")
 
 

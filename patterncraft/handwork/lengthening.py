@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Final
 
 from ..errors import BadPlace, MoveRefused
-from ..geometry.path import straight
+from ..geometry.path import Path, straight
 from ..geometry.transform import slide
 from ..paper.draw import redraw
 from ..paper.edge import Edge
@@ -19,8 +19,7 @@ from .centre import with_grain_where_it_lay
 from .cutting import open_corners
 from .level_cut import level_slash
 from .one_edge import in_one
-from .pencil import bent_to
-from .running_on import REACH, is_straight, run_on, run_on_at, straight_again
+from .running_on import is_straight, run_on, run_on_at, straight_again
 from .spreading import Amounts, Slash, spread
 
 BAND: Final = "the band"
@@ -42,7 +41,9 @@ def _run_on(piece: Piece, name: str, amount: float) -> Piece:
     for k in range(n):
         e, before, after = piece.outline[k], piece.outline[k - 1], piece.outline[(k + 1) % n]
         if e.name == before.name == after.name == name and e.is_new_paper and abs(e.length - amount) < 0.5 * amount + 1.0:
-            return redraw(piece, (k - 1) % n, 3, (run_on(before, e, after),))
+            way = before.path.end_direction
+            aside = abs(((after.path.start - before.path.end) * way.conjugate()).imag)
+            return redraw(piece, (k - 1) % n, 3, (run_on(before, e, after, aside),))
     return piece
 
 
@@ -81,21 +82,28 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     before, cut, after = turned.outline[:3]
     here = next(e for e in above.outline if e.name == BAND)
     start, end = here.path.end, here.path.start
-    into = before.redrawn(bent_to(before.path.reversed(), start, min(REACH, before.length)).reversed())
-    out = after.redrawn(bent_to(after.path, end, min(REACH, after.length)))
+    into, out = before.redrawn(_led_to(before.path, start)), after.redrawn(_led_to(after.path.reversed(), end).reversed())
+    aside = {start: abs(before.path.end - start), end: abs(after.path.start - end)}
     fitted = redraw(turned, 0, 3, (into, Edge(cut.name, "raw", straight(start, end), cut.cut), out))
     i = next(n for n, e in enumerate(above.outline) if e.name == BAND)
     j = next(n for n, e in enumerate(fitted.outline) if e.name == BAND)
     whole = join(above, i + 1, fitted, j)
     for name in dict.fromkeys(names[0]):
-        whole = in_one(whole, name)
         if is_straight(piece, name):
             whole = straight_again(whole, name)
-        for joint in (start, end):
-            whole = run_on_at(whole, name, joint)
+            continue
+        for joint, off in aside.items():
+            whole = run_on_at(whole, name, joint, off)
+        whole = in_one(whole, name)
     paper = whole.paper
     whole = replace(whole, paper=replace(paper, away=paper.away + band.area))
     return with_grain_where_it_lay(whole, whole.grain or piece.grain)
+
+
+def _led_to(path: Path, end: complex) -> Path:
+    """The path with its end moved: only for the moment, until it is drawn over."""
+    *rest, last = path.segments
+    return Path((*rest, (*last[:-1], end) if len(last) == 4 else (last[0], end)))
 
 
 def _has(piece: Piece, z: complex) -> bool:

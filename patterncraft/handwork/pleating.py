@@ -12,6 +12,7 @@ from ..geometry.transform import turn_over
 from ..paper.draw import redraw
 from ..paper.edge import on_new_paper
 from ..paper.piece import DrawnLine, Piece
+from ..tolerances import TAPED
 
 PleatKind = Literal["knife", "box", "inverted"]
 FOLDS: Final[dict[PleatKind, int]] = {"knife": 1, "box": 2, "inverted": 2}
@@ -119,9 +120,9 @@ def _cut_at(path: Path, line: Path) -> Path | None:
 def _closed(path: Path, a: complex, b: complex) -> Path:
     """The path with its ends at these very points; what is off is drawn straight."""
     segments = list(path.segments)
-    if abs(path.start - a) > 1e-9:
+    if abs(path.start - a) > TAPED:
         segments.insert(0, (a, path.start))
-    if abs(path.end - b) > 1e-9:
+    if abs(path.end - b) > TAPED:
         segments.append((path.end, b))
     first, last = segments[0], segments[-1]
     segments[0] = (a, *first[1:])

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
-from typing import ClassVar, Literal
+from functools import partial
+from typing import ClassVar, Final, Literal
 
 from ..errors import MoveRefused
 from ..handwork.lengthening import lengthened, shortened
 from ..handwork.level_cut import level_slash
+from ..handwork.through_darts import darts_across, through_darts
 from ..house import HouseRules
+from ..paper.dart import find_dart
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
+from ..places.levels import downward
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, before_now, length, note, notes
@@ -21,7 +25,7 @@ from .move import Example, Group, Move, Outcome, known, slot_field
 
 class Lengthen(Move):
     """Every piece is cut square to the grain at that level; what lies below moves down by so much, or up. What is sewn together
-    stays in pairs, and sides are redrawn in one line."""
+    stays in pairs, and sides are redrawn in one line; a dart in the way is drawn anew from its point to its mouth."""
 
     group: ClassVar[Group] = "Open"
     title: ClassVar[str] = "Lengthen or shorten"
@@ -63,15 +67,17 @@ class Lengthen(Move):
         changed: set[str] = set()
         for name in dict.fromkeys(self.pieces):
             before = hand.piece(name)
-            slash = level_slash(before, self.at.found(before, pattern).point, self.at.words(before, "cm"), "at")
-            if self.amount > 0:
-                after = lengthened(before, slash, self.amount)
-            else:
-                after = shortened(before, slash, -self.amount, self.at.words(before, "cm"))
-            for edge in dict.fromkeys(before.outline[s.edge].name for s in (slash.near, slash.far)):
-                changed.update(pattern.seams_of(name, edge))
+            point = self.at.found(before, pattern).point
+            crossed = darts_across(before, point, downward(before), "at")
+            after = through_darts(before, crossed, partial(self._worked, at=point))
+            for edge in before.edge_names:
                 was, now = sewn_length(before, edge), sewn_length(after, edge)
-                working.append(before_now(f"{name.capitalize()}, {edge}: before, now", was, now))
+                if abs(now - was) > SAME:
+                    changed.update(pattern.seams_of(name, edge))
+                    working.append(before_now(f"{name.capitalize()}, {edge}: before, now", was, now))
+            for d in crossed:
+                was, now = d.leg_in.length, find_dart(after, d.name).leg_in.length
+                working.append(before_now(f"{name.capitalize()}, leg of the {d.name}: before, now", was, now))
             worked.append(assert_sound(after, "Shorten it by less."))
             working.append(Sum(f"{name.capitalize()}: new paper, put away", None, "{} and {}", _paper(before, after)))
         followed = lay_down(hand, worked, changed=changed)
@@ -83,6 +89,18 @@ class Lengthen(Move):
             note(f"The {other} is sewn to it and stays as it was: take it along, or say what becomes of it.") for other in left_out
         ]
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
+
+    def _worked(self, sheet: Piece, at: complex) -> Piece:
+        """One sheet without a dart in the way."""
+        words = self.at.words(sheet, "cm")
+        slash = level_slash(sheet, at, words, "at")
+        if self.amount > 0:
+            return lengthened(sheet, slash, self.amount)
+        return shortened(sheet, slash, -self.amount, words)
+
+
+SAME: Final = 1e-6
+"""cm: an edge that changed by less did not change."""
 
 
 def _paper(before: Piece, after: Piece) -> tuple[Quantity, Quantity]:

@@ -229,7 +229,9 @@ def test_invariant_4(done: Work, seed: int) -> None:
             hinge = step["from_edge"] if step["hinge"] == "from_edge" else step["to_edge"]
             assert sewn_of(after)[hinge] == pytest.approx(sewn_of(piece)[hinge], abs=TAPED)
         ways = _ways(sprinkled, after)
-        assert ways, "no probe lies on one strip"
+        # A sheet of a few square centimetres may have no room for a probe on either strip.
+        assert ways or piece.area < 60, "no probe lies on one strip"
+        assume(ways)
         assert len(ways) <= step["count"] + 1, "the paper was moved in more ways than there are strips"
 
 

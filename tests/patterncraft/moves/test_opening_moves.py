@@ -18,6 +18,7 @@ from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import paper_account
+from patterncraft.paper.dart import find_dart
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Grain, Piece
@@ -25,7 +26,7 @@ from patterncraft.replay import replay
 from patterncraft.style import on_one_table
 from tests.conftest import draft, draft_by
 from tests.rich import worked
-from tests.samples import FIGURES, WHOLE, polygon, sewn_of, square
+from tests.samples import FIGURES, WHOLE, polygon, ring, sewn_of, square
 from tests.sequences import fault_in
 from tests.travel import region, stroke
 
@@ -35,6 +36,10 @@ RULES = HouseRules()
 
 def skirt() -> Pattern:
     return draft_by("skirt", WHOLE).pattern
+
+
+def _xy(z: complex) -> tuple[float, float]:
+    return z.real, z.imag
 
 
 def sheet(side: float = 20.0) -> Pattern:
@@ -123,6 +128,43 @@ class TestLengthen:
             ]
             assert max(map(abs, turns)) < 0.06, f"{name} turns by {max(map(abs, turns)):.2f} rad within a finger's width"
 
+    @pytest.mark.parametrize("amount", [4.0, -3.0])
+    @pytest.mark.parametrize("figure", FIGURES)
+    def test_a_bodice_is_lengthened_through_its_waist_darts(self, figure: str, amount: float) -> None:
+        """The usual line between bust and waist. The darts keep their points and mouths as wide as they were; waist and dart intake do not change."""
+        before = draft(FIGURES[figure]).pattern
+        step = {"move": "lengthen", "pieces": ["front", "back"], "at": {"edge": "side", "from": "waist", "distance": 4.5}}
+        done = replay(before, read_steps([step | {"amount": amount}]), RULES)
+        assert done.stopped is None, done.stopped
+        for name in ("front", "back"):
+            old, new = before.piece(name), done.pattern.piece(name)
+            centre = f"centre {name}"
+            assert sewn_of(new)[centre] - sewn_of(old)[centre] == pytest.approx(amount, abs=1e-6)
+            assert sewn_of(new)["waist"] == pytest.approx(sewn_of(old)["waist"], abs=1e-6)
+            was, now = find_dart(old, "waist dart"), find_dart(new, "waist dart")
+            assert now.pivot == pytest.approx(was.pivot, abs=1e-9)
+            assert now.intake == pytest.approx(was.intake, abs=1e-9)
+            assert now.mouth[0] - was.mouth[0] == pytest.approx(complex(0, amount), abs=1e-9)
+            assert now.leg_in.length == pytest.approx(abs(was.mouth[0] + 1j * amount - was.pivot), abs=1e-6)
+            assert now.rule == was.rule
+            # The paper: every corner below the level moved down, the sides straight between them.
+            level = max(z.imag for z in ring(old)) - 4.6
+            moved = shapely.Polygon([_xy(z + 1j * amount if z.imag > level else z) for z in ring(old)])
+            assert polygon(new).symmetric_difference(moved).area < (0.05 if name == "back" else 4.0), (
+                "the front's side is cut by its dart"
+            )
+        # Where a wide side dart leaves the front's side short and bent, front and back differ by a millimetre or two, and it is told.
+        broken = [p for p in ledger(done.pattern, RULES) if not p.kept]
+        assert all(p.name == "side" and abs(p.over) < 0.2 and p.cure for p in broken)
+        assert not broken or figure == "long front"
+        assert all(line.balanced for line in paper_account(done.pattern))
+        assert "leg of the waist dart" in " ".join(s.label for s in done.done[0].working)
+
+    def test_a_level_through_a_darts_point_or_mouth_is_refused_with_the_cure(self) -> None:
+        at = {"at": {"dart": "waist dart"}, "out": 0, "down": 0.3}
+        said, field = stopped(draft(WHOLE).pattern, {"move": "lengthen", "pieces": ["front"], "at": at, "amount": 3.0})
+        assert ("runs through the point of the" in said, field) == (True, "at")
+
     def test_what_it_is_sewn_to_and_was_left_out_is_told(self) -> None:
         done = replay(skirt(), read_steps([{"move": "lengthen", "pieces": ["skirt front"], "at": self.AT, "amount": 4.0}]), RULES)
         assert any(s.label.startswith("The skirt back is sewn to it and stays as it was") for s in done.done[0].working)
@@ -198,7 +240,6 @@ class TestPleats:
     def test_folded_a_slanting_edge_runs_on_along_its_neighbour(self) -> None:
         """A top that falls by one in five: over the new paper it is mirrored at the fold and back at the half (by hand)."""
         from patterncraft.geometry.path import straight
-        from patterncraft.paper.edge import Edge
 
         corners = [0j, 30 + 6j, 30 + 30j, 30j]
         slant = Piece(

@@ -2424,7 +2424,7 @@ export interface components {
         /**
          * Lengthen
          * @description Every piece is cut square to the grain at that level; what lies below moves down by so much, or up. What is sewn together
-         *     stays in pairs, and sides are redrawn in one line.
+         *     stays in pairs, and sides are redrawn in one line; a dart in the way is drawn anew from its point to its mouth.
          */
         Lengthen: {
             /** Longer by */
