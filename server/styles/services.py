@@ -7,7 +7,7 @@ from typing import Any
 
 from django.db import transaction
 
-from patterncraft.errors import BadSetting, MoveRefused
+from patterncraft.errors import BadSetting, MoveRefused, PatternError
 from patterncraft.formats.openfile import BlockFile, StyleFile
 from patterncraft.formats.table import Lie
 from patterncraft.house import HouseRules
@@ -83,16 +83,32 @@ def change(style: Style, version: int, data: list[Any], label: str) -> Style:
     """Make ``data`` the style's steps; what had been undone is let go.
 
     Raises Conflict when the style is no longer at ``version``, MoveRefused (or what the move
-    raises) when a newly added last step cannot be done. Nothing is stored then.
+    raises) when a newly added last step cannot be done, or when the steps were only put in another order in which fewer of them can be.
+    Nothing is stored then.
     """
     with transaction.atomic():
         fresh = at_version(style, version)
         steps = read_steps(data)
         replay = worked(pins_of(fresh), steps, fresh.house_rules())
-        added = len(steps) > len(steps_of(fresh))
-        if replay.stopped and added and replay.stopped.step == len(steps):
+        before = read_steps(steps_of(fresh))
+        if replay.stopped and len(steps) > len(before) and replay.stopped.step == len(steps):
             raise replay.stopped
+        if replay.stopped and steps != before and _same_steps(steps, before):
+            _refuse_order(fresh, replay.stopped, len(replay.done), before)
         return record(fresh, [step_json(s) for s in steps], label)
+
+
+def _same_steps(a: list[Move], b: list[Move]) -> bool:
+    return sorted(s.model_dump_json() for s in a) == sorted(s.model_dump_json() for s in b)
+
+
+def _refuse_order(style: Style, stopped: PatternError, done: int, before: list[Move]) -> None:
+    if done < len(worked(pins_of(style), before, style.house_rules()).done):
+        raise MoveRefused(
+            f"in that order step {stopped.step} could not be done: {stopped.message}",
+            stopped.where,
+            "Leave it where it was, or move the step that it needs first.",
+        )
 
 
 def record(style: Style, steps: list[Any], label: str) -> Style:

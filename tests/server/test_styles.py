@@ -181,3 +181,25 @@ def test_tape_between_two_places(us: Caller, style: Style) -> None:
     assert "the centre back" in found["words"]
     refused = us.post("/measure", {"blocks": blocks, "steps": [], **ends, "piece": "sleeve"})
     assert "no piece called" in refused.json()["error"]["message"]
+
+
+def test_steps_are_put_in_another_order_only_where_all_can_still_be_done(us: Caller, style: Style) -> None:
+    """The shoulder dart's point cannot be set before the dart is there; two steps on different darts change places freely."""
+    other = {"move": "set_dart_point", "piece": "front", "dart": "side dart", "set_back": 2.0}
+    point = {"move": "set_dart_point", "piece": "front", "dart": "shoulder dart", "set_back": 3.0}
+    assert us.post(f"/styles/{style.pk}/steps", {"version": 0, "steps": [ROTATE, point, other]}).status_code == 200
+    refused = us.post(f"/styles/{style.pk}/steps", {"version": 1, "steps": [point, ROTATE, other]})
+    assert refused.status_code == 422
+    error = refused.json()["error"]
+    assert "in that order step 1 could not be done: there is no dart called “shoulder dart”" in error["message"]
+    assert "Leave it where it was" in error["cure"]
+    kept = us.get(f"/styles/{style.pk}").json()
+    assert [s["step"]["move"] for s in kept["work"]["recipe"]] == ["rotate_dart", "set_dart_point", "set_dart_point"]
+    assert kept["version"] == 1
+    moved = us.post(f"/styles/{style.pk}/steps", {"version": 1, "steps": [other, ROTATE, point]})
+    assert moved.status_code == 200
+    assert moved.json()["work"]["stopped"] is None
+    # Changing a step, rather than its place, still leaves the later ones to be mended.
+    changed = us.post(f"/styles/{style.pk}/steps", {"version": 2, "steps": [other, ROTATE | {"muted": True}, point]})
+    assert changed.status_code == 200
+    assert changed.json()["work"]["stopped"]["step"] == 3

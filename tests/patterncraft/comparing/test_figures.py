@@ -83,6 +83,28 @@ def test_a_sleeves_hem_is_not_added_to_the_skirts() -> None:
     assert girths(lined) == []
 
 
+def test_two_waists_that_are_not_sewn_together_are_told_by_their_pieces() -> None:
+    """A bodice and a skirt laid beside each other, each with a waist of its own; the skirt is 6 wider on the second."""
+    from patterncraft.style import on_one_table
+
+    def table(chart: dict[str, float]) -> Pattern:
+        return on_one_table(
+            {"bodice": school("bodice-direct").draft(WHOLE, {}).pattern, "skirt": school("skirt").draft(chart, {}).pattern}
+        )
+
+    found = {f.name: f for f in compare(table(WHOLE), table(WIDER)).girths}
+    assert found["waist of back, front"].is_alike
+    assert found["waist of back, front"].what == "girth"
+    skirt = found["waist of skirt back, skirt front"]
+    # Waist as sewn: body 74 and 80, both with the skirt's ease of 1.
+    assert (skirt.a, skirt.b) == (pytest.approx(75.0, abs=0.01), pytest.approx(81.0, abs=0.01))
+    assert "waist" not in found
+    # Against a bodice alone, which has one waist only, there is nothing to be told apart by but the pieces.
+    alone = {f.name for f in compare(table(WHOLE), school("bodice-direct").draft(WHOLE, {}).pattern).girths}
+    assert "waist of back, front" in alone
+    assert not any("skirt" in name for name in alone)
+
+
 def test_a_half_on_the_fold_counts_twice_and_a_pair_twice() -> None:
     line = DrawnLine("level", straight(5j, 10 + 5j))
     one = replace(square(10.0, "a"), lines=(line,), cut=CutPlan(1, on_fold=True, mirrored=False))

@@ -76,5 +76,23 @@ def test_on_the_table_a_turned_sheet_takes_the_other_along_and_what_is_new_lies_
     for at in (0j, 27 + 0j, 27 + 64j):
         assert lies["skirt front"].by.point(at) == pytest.approx(200 + 50j + complex(-at.imag, at.real), abs=1e-9)
     flat = lies_over(under, over, tidy(under))
-    left = flat["pocket"].by.point(0j).real
-    assert left == pytest.approx(24 + GAP)
+    left = flat["pocket"].by.point(0j)
+    assert left == pytest.approx(24 + GAP + 0j), "beside, on the same level"
+    # The point chosen holds on the table too: both hips lie on each other there.
+    hip = lies_over(under, over, quarter, "hip")["skirt front"].by.point(27 + 20j)
+    assert hip == pytest.approx(quarter["skirt front"].by.point(24 + 20j), abs=1e-9)
+    # Several that are new keep clear of each other, whatever their own coordinates are.
+    away = Pattern(
+        (
+            skirt(27, 64),
+            square(10, "pocket").placed(Transform(1 + 0j, -80 + 30j)),
+            square(12, "flap").placed(Transform(1 + 0j, 300j)),
+        )
+    )
+    laid = lies_over(under, away, tidy(under))
+    boxes = [p.placed(laid[p.name].by).box for p in away.pieces[1:]]
+    assert all(box[0] >= 24 + GAP - 1e-9 for box in boxes)
+    assert min(box[0] for box in boxes) == pytest.approx(24 + GAP)
+    (a, b), (c, d) = sorted((box[0], box[2]) for box in boxes)
+    assert b < c or boxes[0][3] < boxes[1][1] or boxes[1][3] < boxes[0][1], "none over the other"
+    assert a < d
