@@ -12,12 +12,14 @@ from ..handwork.halves import halves_met
 from ..handwork.new_seam import cut_notches, seam_between, unique_name
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
+from ..paper.nearest import nearest_on
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, SeamRule
 from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
 from ..places.line import Line, line_on, line_words
+from ..tolerances import TAPED
 from ..units import Unit
 from ..working import Sum, length, notes, tell
 from .move import Example, Group, Handle, Move, Outcome, known, slot_field
@@ -64,13 +66,14 @@ class CutAlong(Move):
         line = line_on(self.line, whole, pattern)
         seam = self._seam_name(pattern, whole)
         cut = cut_piece(whole, line, seam)
-        parts = in_reading_order(whole, cut.first, cut.second)
+        ordered = in_reading_order(whole, cut.first, cut.second)
+        parts = _marked_once(*ordered, seam)
         names = self._part_names(pattern, whole, parts)
         named = [
             assert_sound(with_grain_of(planned_without_fold(replace(p, name=n)), whole), "Move the line.")
             for p, n in zip(parts, names, strict=True)
         ]
-        new, notches = self._promise(pattern, cut, named, seam, turned=parts[0] is not cut.second)
+        new, notches = self._promise(pattern, cut, named, seam, turned=ordered[0] is not cut.second)
         followed = lay_down(hand, named, seams=[new], notches=notches)
         return Outcome(followed.pattern, self._working(whole, cut, named, seam) + halves_met(whole, line) + notes(followed.told))
 
@@ -119,3 +122,12 @@ class CutAlong(Move):
         if whole.cut.on_fold and not any(e.kind == "fold" for p in parts for e in p.outline):
             lines.append(tell("Neither part lies on the fold any more."))
         return tuple(lines)
+
+
+def _marked_once(first: Piece, second: Piece, seam: str) -> tuple[Piece, Piece]:
+    """A mark on the cut itself lies on both parts: the one that is named first keeps it."""
+    on_cut = [m for m in second.marks if any(e.name == seam and nearest_on(e.path, m.at)[0] <= TAPED for e in second.outline)]
+    if not on_cut:
+        return first, second
+    kept = tuple(m for m in second.marks if m not in on_cut)
+    return replace(first, marks=(*first.marks, *on_cut)), replace(second, marks=kept)

@@ -49,6 +49,13 @@ SAID: list[tuple[str, Step, str]] = [
      "Set a godet, “godet”, 20.0 cm long into the side seam, from the hem up, a quarter of a circle."),
     ("sleeve", {"move": "lift", "piece": "sleeve", "at": {"edge": "cap", "fraction": 0.25}, "height": 3, "width": 2},
      "Lift the sleeve above the cap, {quarter} cm from the start by 3.0 cm, and widen it there by 2.0 cm."),
+    ("skirt", {"move": "godet", "at": "side", "length": 20, "width": 30},
+     "Set a godet, “godet”, 20.0 cm long into the side seam, from the hem up, 30.0 cm wide at the hem."),
+    ("bodice", {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"edge": "shoulder", "fraction": 0.5}, "cut_across": True},
+     "Rotate the waist dart of the front to the middle of the shoulder, all of it, cut across at its widest first."),
+    ("bodice", {"move": "divide_dart", "piece": "front", "dart": "waist dart", "cut_across": True,
+                "into": [{"to": {"edge": "shoulder", "fraction": 0.5}, "share": 1.0}]},
+     "Divide the waist dart of the front: 100 % to the middle of the shoulder, cut across at its widest first."),
     ("bodice", {"move": "add_ease", "layer": "dress", "armhole_down": 1.5},
      "Add ease for a dress: the armhole 1.5 cm down, all down the side."),
 ]  # fmt: skip
@@ -69,3 +76,44 @@ def test_the_newer_moves_are_said_so_and_their_sums_come_out(name: str, step: St
     inches = done.step.spoken(done.before, "in")
     assert " cm" not in inches
     assert "{" not in done.step.spoken(None, "cm")
+
+
+LABELS: list[tuple[str, Step, list[str]]] = [
+    ("bodice", {"move": "shape_dart", "piece": "front", "dart": "waist dart", "shape": "in", "depth": 0.3},
+     ["Stitching, one side, before", "Stitching now, one side and the other"]),
+    ("skirt", {"move": "lengthen", "pieces": ["skirt front"], "at": {"edge": "side", "level": "hip", "down": 10}, "amount": 4},
+     ["Longer by", "Skirt front, side: before, now", "Skirt front, centre front: before, now", "Skirt front: new paper, put away"]),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("name", "step", "labels"), LABELS)
+def test_their_sums_stand_under_these_words(name: str, step: Step, labels: list[str]) -> None:
+    done = replay(PATTERNS[name](), read_steps([step]), RULES)
+    assert done.stopped is None, done.stopped
+    said = [s.label for s in done.done[0].working]
+    assert [label for label in labels if label not in said] == []
+
+
+def test_one_tuck_has_no_number_and_two_have() -> None:
+    line = [{"edge": "centre front", "from": "hem", "distance": 9}, {"edge": "side", "from": "hem", "distance": 9}]
+    step = {"move": "tucks", "piece": "skirt front", "line": line, "depth": 1, "spacing": 3}
+    for count, names in ((1, {"tuck stitching"}), (2, {"tuck 1 stitching", "tuck 2 stitching"})):
+        done = replay(PATTERNS["skirt"](), read_steps([step | {"count": count}]), RULES)
+        assert {x.name for x in done.pattern.piece("skirt front").lines if "tuck" in x.name} == names
+
+
+@pytest.mark.parametrize(("kind", "seams"), [("seam", 1), ("opening", 0), ("hem", 0)])
+def test_only_a_fold_that_becomes_a_seam_is_sewn_to_itself(kind: str, seams: int) -> None:
+    before = PATTERNS["bodice"]()
+    done = replay(before, read_steps([{"move": "turn_edge_into", "piece": "front", "edge": "centre front", "kind": kind}]), RULES)
+    assert done.stopped is None, done.stopped
+    assert len(done.pattern.seams) - len(before.seams) == seams
+
+
+def test_a_level_pivot_that_both_halves_share_is_the_upper_ones_to_turn() -> None:
+    """Cut across, and no place named: the upper half is meant, where the bust is."""
+    torso = draft_by("torso", WHOLE).pattern
+    step = {"move": "convert_dart", "piece": "front", "dart": "waist dart", "into": "ease", "cut_across": True}
+    after = replay(torso, read_steps([step]), RULES).pattern
+    assert [d.name for d in after.piece("upper front").darts] == ["side dart"]
+    assert [d.name for d in after.piece("lower front").darts] == ["waist dart"]

@@ -1,0 +1,106 @@
+"""Paper turned over and worked on is the paper worked on and turned over: every move of darts, openings and cuts, on the other side of the cloth.
+
+An oracle that is not our own code's numbers: the move itself has to be blind to left and right.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+from shapely import affinity
+
+from patterncraft.geometry.transform import turn_over
+from patterncraft.ledger import ledger
+from patterncraft.moves.registry import read_steps
+from patterncraft.paper.dart import darts_of
+from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import Replay, replay
+from tests.conftest import draft_by
+from tests.rich import RULES
+from tests.samples import WHOLE, polygon
+
+Step = dict[str, Any]
+OVER = turn_over(0j, 1j)
+SHOULDER = {"edge": "shoulder", "from": "neckline", "fraction": 0.4}
+CASES: list[tuple[str, Step]] = [
+    ("bodice-direct", {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": SHOULDER}),
+    ("bodice-direct", {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": SHOULDER, "amount": 1.2}),
+    ("bodice-direct", {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"dart": "side dart"}, "amount": 1.5}),
+    ("bodice-direct", {"move": "divide_dart", "piece": "front", "dart": "waist dart",
+                       "into": [{"to": SHOULDER, "share": 0.5}, {"to": {"edge": "armhole", "from": "side", "fraction": 0.5}, "share": 0.3}]}),
+    ("bodice-direct", {"move": "merge_darts", "piece": "front", "darts": ["side dart"], "into": "waist dart"}),
+    ("skirt", {"move": "share_intake", "piece": "skirt back", "dart": "waist dart 2",
+               "to": [{"dart": "waist dart 1", "amount": 1.0}, {"edge": "side", "amount": 0.6}, {"edge": "centre back", "amount": 0.4}]}),
+    ("bodice-direct", {"move": "fold_dart", "piece": "front", "dart": "waist dart", "toward": "side"}),
+    ("bodice-direct", {"move": "fold_dart", "piece": "front", "dart": "side dart", "toward": "up"}),
+    ("bodice-direct", {"move": "convert_dart", "piece": "front", "dart": "waist dart", "into": "pleat"}),
+    ("skirt", {"move": "convert_dart", "piece": "skirt front", "dart": "waist dart", "into": "flare"}),
+    ("bodice-direct", {"move": "contour", "piece": "front", "at": {"edge": "armhole", "from": "side", "fraction": 0.5}, "amount": 0.5,
+                       "into": "waist dart"}),
+    ("skirt", {"move": "slash_and_spread", "piece": "skirt front", "from_edge": "hem", "to_edge": "waist", "count": 3, "opening": 3.0}),
+    ("skirt", {"move": "slash_and_spread", "piece": "skirt front", "from_edge": "waist", "to_edge": "hem", "count": 4, "opening": 3.0,
+               "hinge": "none"}),
+    ("sleeve-compass", {"move": "lengthen", "pieces": ["sleeve"], "at": {"edge": "front underarm", "from": "cap", "fraction": 0.4}, "amount": 5.0}),
+    ("sleeve-compass", {"move": "lengthen", "pieces": ["sleeve"], "at": {"edge": "front underarm", "from": "cap", "fraction": 0.4}, "amount": -5.0}),
+    ("bodice-direct", {"move": "lengthen", "pieces": ["front", "back"], "at": {"edge": "side", "from": "waist", "distance": 4.5}, "amount": 3.0}),
+    ("skirt", {"move": "pleats", "piece": "skirt front", "from_edge": "waist", "to_edge": "hem", "kind": "knife", "count": 2, "depth": 2.0,
+               "toward": "side"}),
+    ("skirt", {"move": "tucks", "piece": "skirt front", "depth": 1.0, "count": 2,
+               "line": [{"edge": "centre front", "from": "hem", "distance": 9}, {"edge": "side", "from": "hem", "distance": 9}]}),
+    ("skirt", {"move": "flare", "piece": "skirt front", "edge": "side", "amount": 5.0, "from": {"edge": "side", "level": "hip"}}),
+    ("sleeve-compass", {"move": "lift", "piece": "sleeve", "at": {"edge": "cap", "from": "front underarm", "fraction": 0.25}, "height": 4.0,
+                        "width": 3.0}),
+    ("bodice-direct", {"move": "add_ease", "layer": "jacket"}),
+    ("bodice-direct", {"move": "add_ease", "side": 1.0, "armhole_down": 1.0, "sides_parallel": False}),
+    ("bodice-direct", {"move": "cut_along", "piece": "front", "names": ["centre front", "side front"],
+                       "line": {"through": [{"edge": "armhole", "from": "side", "fraction": 0.5}, {"dart": "waist dart"}], "shape": "curve"}}),
+    ("torso", {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": SHOULDER, "cut_across": True}),
+]  # fmt: skip
+
+
+def turned(pattern: Pattern) -> Pattern:
+    return replace(pattern, pieces=tuple(p.placed(OVER) for p in pattern.pieces))
+
+
+@pytest.mark.parametrize(("name", "step"), CASES, ids=lambda x: x["move"] if isinstance(x, dict) else x)
+def test_turned_over_and_worked_is_worked_and_turned_over(name: str, step: Step) -> None:
+    pattern = draft_by(name, WHOLE).pattern
+    here, there = (replay(p, read_steps([step]), RULES) for p in (pattern, turned(pattern)))
+    assert here.stopped is None, here.stopped
+    assert there.stopped is None, there.stopped
+    assert [p.name for p in there.pattern.pieces] == [p.name for p in here.pattern.pieces]
+    for a, b in zip(here.pattern.pieces, there.pattern.pieces, strict=True):
+        over = affinity.scale(polygon(a), -1.0, 1.0, origin=(0, 0))
+        # Parts may come to lie elsewhere, slid as a whole: laid on each other at the middle of their boxes.
+        slid = affinity.translate(
+            polygon(b),
+            *(o - s for o, s in zip(over.envelope.centroid.coords[0], polygon(b).envelope.centroid.coords[0], strict=True)),
+        )
+        assert over.symmetric_difference(slid).area < 0.02, f"{a.name}: {over.symmetric_difference(slid).area:.3f} cm² differ"
+        assert {d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(a)} == {
+            d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(b)
+        }
+        assert sorted(m.name for m in a.marks) == sorted(m.name for m in b.marks)
+    here_kept, there_kept = (_promised(x.pattern) for x in (here, there))
+    assert there_kept == here_kept
+    assert _sums(there) == _sums(here)
+
+
+def _promised(pattern: Pattern) -> dict[str, tuple[list[float], str, bool]]:
+    """Which of a dart's legs is told first changes hands."""
+    return {
+        p.name: (
+            sorted(round(x, 3) for x in (p.length_a, p.length_b or 0.0)) if p.kind == "legs" else [round(p.length_a, 3)],
+            p.rule,
+            p.kept,
+        )
+        for p in ledger(pattern, RULES)
+    }
+
+
+def _sums(done: Replay) -> list[float]:
+    """What was summed up; edges are told in the outline's order, which changes hands."""
+    results = [s.result.value for s in done.done[0].working if s.result]
+    return [pytest.approx(x, abs=2e-3) for x in sorted(results)]
