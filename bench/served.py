@@ -39,6 +39,7 @@ def rows() -> list[Row]:
             updates = _dragging(page, app.url)
             redrawn = _sliding(page, app.url)
             drawn = _drawing(page, app.url)
+            pulled = _pulling(page, app.url)
             cookies = {str(c.get("name")): str(c.get("value")) for c in page.context.cookies()}
             browser.close()
         median, late = spread(_previews(app.port, cookies))
@@ -57,6 +58,7 @@ def rows() -> list[Row]:
         Row("  95th percentile", ms(long_late), "≤ 60 ms", long_late <= 0.060),
         Row("dragging a dart", f"{updates:.0f} updates/s", "≥ 30", updates >= 30),
         Row("dragging a style line's place", f"{drawn:.0f} updates/s", "≥ 30", drawn >= 30),
+        Row("dragging twenty strips open", f"{pulled:.0f} updates/s", "≥ 30", pulled >= 30),
         Row("draft over HTTP, half-sheet bodice: median", ms(drafted)),
         Row("  95th percentile", ms(drafted_late)),
         Row("dragging a setting of it", f"{redrawn:.0f} redraws/s", "≥ 20", redrawn >= 20),
@@ -167,6 +169,41 @@ def _drawing(page: Page, url: str) -> float:
     begun = time.perf_counter()
     for i in range(300):
         page.mouse.move(armhole["x"] + 2, armhole["y"] + armhole["height"] * (0.3 + 0.4 * abs(1 - (i % 100) / 50)))
+    passed = time.perf_counter() - begun
+    seen = page.evaluate(answered)
+    page.mouse.up()
+    page.keyboard.press("Escape")
+    return float(seen / passed)
+
+
+def _pulling(page: Page, url: str) -> float:
+    """Previews answered per second while a skirt's twenty strips are dragged open."""
+    blocks = page.request.get(f"{url}/api/blocks").json()
+    skirt = next(b["id"] for b in blocks if "straight skirt" in b["name"])
+    page.goto(f"{url}/blocks/{skirt}")
+    page.get_by_label("Start a style from it").fill("Bench, strips")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.locator("[data-piece='skirt front']").first.wait_for(state="attached")
+    page.keyboard.press("o")
+    page.keyboard.press("s")
+    page.get_by_role("button", name="skirt front: waist").click()
+    page.get_by_role("button", name="hem", exact=True).click()
+    page.get_by_label("or how many").fill("19")
+    page.get_by_test_id("sentence").get_by_role("button").nth(5).click()
+    page.get_by_label("Each opens").fill("1")
+    grip = page.get_by_test_id("strip")
+    grip.wait_for()
+    box = grip.bounding_box()
+    if not box:
+        raise RuntimeError("the strips have no grip to drag")
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate("performance.clearResourceTimings()")
+    answered = "performance.getEntriesByType('resource').filter((r) => r.name.endsWith('/preview')).length"
+    begun = time.perf_counter()
+    for i in range(300):
+        page.mouse.move(x + 30 * abs(1 - (i % 100) / 50), y)
     passed = time.perf_counter() - begun
     seen = page.evaluate(answered)
     page.mouse.up()

@@ -73,8 +73,8 @@ class DrawLine(Move):
         met = meetings(piece, line.path, [p.point for p in line.places])
         if not any(inside):
             raise BadPlace("the line does not run over the paper.", piece.name, "Choose places on the piece.", "line")
-        if any(piece.outline[m.edge].kind != "dart" for m in met):
-            at = met[0]
+        at = next((m for m in met if piece.outline[m.edge].kind != "dart"), None)
+        if at is not None:
             raise BadPlace(
                 f"the line leaves the paper at the {piece.outline[at.edge].name}, {at.along:.1f} cm from its start.",
                 piece.name,
