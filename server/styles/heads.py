@@ -163,8 +163,8 @@ def _is_sewn(pattern: Pattern, seam: str) -> bool:
 
 
 def _for_person(room: Workroom, draft: Draft, person: Person, made: Collection[BlockRevision]) -> tuple[BlockRevision, str]:
-    """The person's own block of the same school, newest first; else one drafted now, on that of ``made`` which is of its old
-    base's school. With words saying which."""
+    """The person's own block of the same school, newest first; else one drafted now, on a block of hers that is of its old base's
+    school. With words saying which."""
     if draft.school not in SCHOOLS:
         raise MoveRefused(
             "a traced block cannot be drafted for somebody else.", person.name, "Put a block of that person in its place by hand."
@@ -176,9 +176,18 @@ def _for_person(room: Workroom, draft: Draft, person: Person, made: Collection[B
     chart = MeasureChart.objects.filter(person=person).first()
     if chart is None:
         raise MoveRefused(f"there are no measures of {person.name}.", person.name, "Take the measures first.", "person_id")
-    wanted = draft.base
-    base = next((new for r in made if wanted and (new := draft_of(r.pk)).school == wanted.school), None)
+    base = _base_for_person(room, draft.base, person, made) if draft.base else None
     new = drafted_again(draft.school, known_values(chart), draft.settings, base, draft.corrections)
     name = f"{person.name}, {SCHOOLS[draft.school].title.lower()}"[:120]
     block = keep_block(room, name, person, block_file(new, name), f"drafted from the measures of {chart.taken_on} for a style")
     return block.revisions.get(number=1), f"drafted now from the measures of {chart.taken_on} and hung on the shelf as “{name}”"
+
+
+def _base_for_person(room: Workroom, wanted: Draft, person: Person, made: Collection[BlockRevision]) -> Draft:
+    """What a part is drawn on for this person: the block of that school that is in the style already, else the person's own, else one drafted
+    and hung up now."""
+    beside = next((new for r in made if (new := draft_of(r.pk)).school == wanted.school), None)
+    if beside:
+        return beside
+    revision, _ = _for_person(room, wanted, person, made)
+    return draft_of(revision.pk)

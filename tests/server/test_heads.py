@@ -204,6 +204,26 @@ def test_cut_for_another_her_own_block_comes_from_the_shelf_and_undo_brings_the_
     assert pins_of(dress) == wilmas
 
 
+@pytest.mark.parametrize("has_bodice", [True, False])
+def test_a_sleeve_alone_is_cut_for_another_on_an_armhole_of_her_own(us: Caller, sleeve: Block, has_bodice: bool) -> None:
+    """A style of one sleeve: it is drawn on her bodice, from the shelf or drafted for it."""
+    fenna = measured(us, "Fenna", FULLER)
+    own = hung(us, fenna, "bodice-direct", waist_ease=5.0) if has_bodice else None
+    style = new_style(us.room, "Sleeve", sleeve.revisions.all()[0])
+    answer = us.post(f"/styles/{style.pk}/person", {"version": style.version, "person_id": fenna.pk})
+    assert answer.status_code == 200, answer.json()
+    drawn = draft_of(pins_of(style)[0][1])
+    assert drawn.base is not None
+    assert drawn.base.measures["bust_girth"] == FULLER["bust_girth"]
+    bodices = Block.objects.filter(person=fenna, name__icontains="bodice")
+    assert bodices.count() == 1, "one bodice: hers, or the one drafted now"
+    if own:
+        assert drawn.base.settings["waist_ease"] == 5.0
+    front, back = (sum(e.length for e in drawn.base.pattern.piece(n).outline if e.name == "armhole") for n in ("front", "back"))
+    cap = sum(e.length for e in drawn.pattern.piece("sleeve").outline if e.name == "cap")
+    assert cap - front - back == pytest.approx(2.0, abs=0.02)
+
+
 def test_nobody_without_measures_and_no_traced_block_is_cut_for(us: Caller, dress: Style) -> None:
     bare = Person.objects.create(workroom=us.room, name="Gesa")
     dress.refresh_from_db()
