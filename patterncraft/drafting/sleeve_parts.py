@@ -103,17 +103,18 @@ def _with_elbow_dart(hem: complex, top: complex, elbow: complex, intake: float, 
 
 
 def _across(level: float, outline: tuple[Edge, ...]) -> Path | None:
+    """The line across at a level, from seam to seam; where a dart opens there, from its leg. None where the level meets one side only."""
     hits = sorted(
         (
             h.point
             for e in outline
-            if e.kind == "seam"
+            if e.kind in ("seam", "dart")
             for s in e.path.segments
             for h in line_crossings(complex(-200, level), complex(200, level), s)
         ),
         key=lambda z: z.real,
     )
-    return straight(hits[0], hits[-1]) if len(hits) > 1 else None
+    return straight(hits[0], hits[-1]) if hits and abs(hits[-1] - hits[0]) > 1.0 else None
 
 
 def sleeve_promises(piece: Piece, longer: float, armhole: WholeArmhole, ease: float) -> Pattern:

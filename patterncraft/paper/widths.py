@@ -21,7 +21,9 @@ def _taken_up(piece: Piece, line: Path) -> float:
 
 
 def _gap(mouth: tuple[complex, complex], pivot: complex, a: complex, b: complex) -> float:
-    """cm of the stretch a–b between a dart's legs."""
+    """cm of the stretch a–b between a dart's legs; nothing of a stretch without length."""
+    if a == b:
+        return 0.0
     along = (b - a) / abs(b - a)
     hits = []
     for m in mouth:
