@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import re
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
-from .errors import PatternError
+from .errors import NoSuchName, PatternError
 from .handwork.strips import Strips
-from .house import HouseRules
+from .house import HouseRules, Strict
 from .moves.move import Move
 from .paper.pattern import Pattern
 from .working import Sum
@@ -56,10 +58,34 @@ def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> Replay:
         try:
             outcome = step.apply(pattern, rules)
         except PatternError as e:
-            return Replay(so_far.start, tuple(done), e.at_step(number))
+            return Replay(so_far.start, tuple(done), _at_its_slot(e, step).at_step(number))
         done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips))
         pattern = outcome.pattern
     return Replay(so_far.start, tuple(done))
+
+
+def _at_its_slot(error: PatternError, step: Move) -> PatternError:
+    """A refusal of a name that is not there, told at the parameter that holds the name: an earlier edit may have taken the piece away."""
+    named = _QUOTED.search(error.message)
+    if error.field or not isinstance(error, NoSuchName) or named is None:
+        return error
+    for field in type(step).model_fields:
+        if field not in ("move", "note", "chapter") and _holds(getattr(step, field), named[1]):
+            error.field = field
+            return error
+    return error
+
+
+def _holds(value: object, name: str) -> bool:
+    """Whether a parameter is that name, or a list or a place that has it."""
+    if isinstance(value, tuple):
+        return any(_holds(x, name) for x in value)
+    if isinstance(value, Strict):
+        return any(_holds(getattr(value, f), name) for f in type(value).model_fields)
+    return value == name
+
+
+_QUOTED: Final = re.compile("“(.*)”")
 
 
 class Replayer:

@@ -39,6 +39,8 @@ def test_a_style_line_is_drawn_and_cut_without_a_pointer(demo: Page) -> None:
     put_in = demo.get_by_role("button", name=re.compile("^Put it in"))
     expect(put_in).to_be_enabled()
     press(demo, re.compile("^Put it in"))
+    # While it is composed the sums may still be those of the place before: put in, they are the line's own.
+    expect(put_in).to_be_hidden()
     expect(steps(demo)).to_contain_text("into two parts")
     # 0.5 + 20 × 0.005: six tenths along the armhole, counted from its start.
     halves = re.search(r"The armhole, from the \w+ and to the [\w ]+?\s+([\d.]+) \+ ([\d.]+)", steps(demo).inner_text())

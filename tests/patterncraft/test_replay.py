@@ -1,11 +1,15 @@
 """Replay: pure, in parts, from any prefix; a step that cannot be done leaves the ones before it standing."""
 
+from typing import Any
+
+import pytest
+
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import Replayer, replay
 from tests.conftest import draft
-from tests.samples import FIGURES
+from tests.samples import AVERAGE, FIGURES
 
 STEPS = [
     {
@@ -88,3 +92,26 @@ def test_a_step_muted_and_heard_again_is_remembered_as_what_it_is(bodice: Patter
 def test_style_recuts_itself_on_every_figure(any_bodice: Pattern, rules: HouseRules) -> None:
     done = replay(any_bodice, read_steps(STEPS), rules)
     assert done.stopped is None
+
+
+@pytest.mark.parametrize(
+    ("step", "field"),
+    [
+        ({"move": "set_dart_point", "piece": "front", "dart": "side dart", "set_back": 2.0}, "piece"),
+        ({"move": "lengthen", "pieces": ["back", "front"], "at": {"edge": "side", "fraction": 0.2}, "amount": 2.0}, "pieces"),
+        ({"move": "join_pieces", "a": ["front", "shoulder"], "b": ["back", "shoulder"]}, "a"),
+        (
+            {"move": "slash_and_spread", "piece": "back", "from_edge": "cuff", "to_edge": "waist", "count": 1, "opening": 1.0},
+            "from_edge",
+        ),
+    ],
+)
+def test_what_an_earlier_step_took_away_is_told_at_the_slot_that_names_it(step: dict[str, Any], field: str) -> None:
+    """The front was cut in two before: there is no front any more (and never a cuff)."""
+    cut = {"move": "cut_along", "piece": "front", "names": ["centre front", "side front"],
+           "line": [{"edge": "armhole", "fraction": 0.5}, {"dart": "waist dart"}]}  # fmt: skip
+    done = replay(draft(AVERAGE).pattern, read_steps([cut, step]), HouseRules())
+    assert done.stopped is not None
+    assert (done.stopped.step, done.stopped.field) == (2, field)
+    assert "There is: " in done.stopped.cure
+    assert len(done.done) == 1, "the step before it stands"
