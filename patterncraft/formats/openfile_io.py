@@ -252,11 +252,16 @@ def _rule_data(rule: SeamRule) -> RuleData:
 
 def _paper_data(piece: Piece) -> PaperData:
     paper = piece.paper
+    block, new = paper.block, paper.new
+    if block is not None:
+        # What rounding takes off the outline is the block's; a snippet that is new paper all over has none of it to give.
+        block += _area_as_written(piece) - piece.area
+        block, new = max(block, 0.0), new + min(block, 0.0)
     return PaperData(
         tapes=[to_svg(t) for t in paper.tapes],
         patches=[to_svg(t, True) for t in paper.patches],
-        block=None if paper.block is None else round(paper.block + _area_as_written(piece) - piece.area, 9),
-        new=round(paper.new, 9),
+        block=None if block is None else round(block, 9),
+        new=round(new, 9),
         away=round(paper.away, 9),
     )
 

@@ -83,6 +83,12 @@ def weighed(pieces: Sequence[Piece]) -> list[Piece]:
         unseen -= again
     # Patches that lie over each other, or over what was put down as the block's, show more than was taped in.
     lies[areas.index(max(areas)) if unseen >= 0 else lies.index(max(lies))] += unseen
+    # A snippet that is new paper all over holds no more of it than it is large: by the thousandths that were seen too many, the largest holds more.
+    for k, (area, off) in enumerate(zip(areas, away, strict=True)):
+        over = lies[k] - area - off
+        if over > 0:
+            lies[k] -= over
+            lies[areas.index(max(areas))] += over
     return [
         replace(p, paper=replace(p.paper, block=area - new + off, new=new, away=off))
         for p, area, new, off in zip(pieces, areas, lies, away, strict=True)
