@@ -94,7 +94,7 @@ def test_a_style_line_over_a_dart_is_drawn_with_the_mouse_and_cut(demo: Page) ->
         expect(demo.locator(f"[data-piece='{piece}'] path[data-edge='armhole']")).to_be_attached()
         expect(demo.locator(f"[data-piece='{piece}'] [data-notch^='front style line']").first).to_be_attached()
     expect(demo.locator("[data-piece='side front'] [data-notch='front balance']")).to_be_attached()
-    assert demo.locator("[data-piece='centre front'] [data-notch='front balance']").count() == 0
+    expect(demo.locator("[data-piece='centre front'] [data-notch='front balance']")).to_have_count(0)
     demo.get_by_role("button", name="open the ledger").click()
     row = ledger_row(demo, "armhole")
     expect(row).to_contain_text("side front armhole + centre front armhole + back armhole")
@@ -124,7 +124,7 @@ def test_a_skirt_is_spread_and_its_gathers_are_promised(demo: Page) -> None:
     expect(interval).to_contain_text("29.0")
     expect(interval).to_contain_text("14.06")
     expect(interval).to_contain_text("gathered 2.07 : 1")
-    assert demo.locator("[data-piece='skirt front'] [data-notch^='gather']").count() == 2
+    expect(demo.locator("[data-piece='skirt front'] [data-notch^='gather']")).to_have_count(2)
     expect(demo.get_by_test_id("verdict")).to_contain_text("all")
 
 
@@ -177,7 +177,7 @@ def test_several_blocks_another_singer_and_back_to_the_start(demo: Page) -> None
         expect(demo.get_by_test_id("saved")).to_have_text("saved")
     expect(demo.get_by_role("button", name="Undo")).to_be_disabled()
     expect(demo.get_by_text("for Maris Quellen")).to_be_visible()
-    assert demo.locator("[data-piece='sleeve']").count() == 0
+    expect(demo.locator("[data-piece='sleeve']")).to_have_count(0)
     expect(demo.locator("[data-piece]")).to_have_count(2)
     assert sorted(p.get_attribute("data-piece") or "" for p in demo.locator("[data-piece]").all()) == ["back", "front"]
 
@@ -233,13 +233,13 @@ def test_joined_pieces_by_pointing_at_both_edges(demo: Page) -> None:
     expect(demo.locator("[data-piece]")).to_have_count(1)
     demo.get_by_role("button", name="open the ledger").click()
     expect(ledger_row(demo, "side")).to_contain_text("front back side")
-    assert demo.get_by_role("rowheader", name="shoulder", exact=True).count() == 0
+    expect(demo.get_by_role("rowheader", name="shoulder", exact=True)).to_have_count(0)
 
 
 def test_how_it_bends_is_shown_on_demand(demo: Page) -> None:
     demo.goto("/bench/1")
     demo.locator("[data-piece='front']").wait_for(state="attached")
-    assert demo.locator("[data-comb]").count() == 0
+    expect(demo.locator("[data-comb]")).to_have_count(0)
     demo.get_by_role("button", name="Show how it bends").click()
     # Neckline and armhole of both pieces; what is straight has no comb.
     expect(demo.locator("[data-comb='back']")).to_have_count(2)

@@ -184,9 +184,9 @@ def test_lines_instead_of_paper_and_the_dark_table(demo: Page) -> None:
     demo.goto("/bench/1")
     sheet = demo.locator("[data-piece='front']")
     sheet.wait_for()
-    assert sheet.locator("path.fill-paper").count() == 1
+    expect(sheet.locator("path.fill-paper")).to_have_count(1)
     demo.get_by_role("button", name="Plain lines instead of paper").click()
-    assert sheet.locator("path.fill-paper").count() == 0
+    expect(sheet.locator("path.fill-paper")).to_have_count(0)
     demo.get_by_role("button", name="Dark room").click()
     expect(demo.locator("html.dark-room")).to_be_attached()
     assert serious(demo) == []
