@@ -183,7 +183,7 @@ def _pulling(page: Page, url: str) -> float:
     page.goto(f"{url}/blocks/{skirt}")
     page.get_by_label("Start a style from it").fill("Bench, strips")
     page.get_by_role("button", name="Trace it to the bench").click()
-    page.locator("[data-piece='skirt front']").first.wait_for(state="attached")
+    page.get_by_role("heading", name="Bench, strips").wait_for()
     page.keyboard.press("o")
     page.keyboard.press("s")
     page.get_by_role("button", name="skirt front: waist").click()
