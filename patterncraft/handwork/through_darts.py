@@ -58,10 +58,25 @@ def through_darts(piece: Piece, darts: Sequence[Dart], work: Callable[[Piece], P
     for d in darts:
         whole = filled(whole, d.name)
     after = work(whole)
+    pasted = sum(_wedge(*d.mouth, d.pivot) for d in darts)
+    cut_out = 0.0
     for k, d in enumerate(darts):
         first, second, pivot = (pin_at(after, 3 * k + j) for j in range(3))
         after = _cut_out(after, d, first, second, pivot)
-    return with_lines_off_darts(unpinned(after))
+        cut_out += _wedge(first, second, pivot)
+    return with_lines_off_darts(unpinned(_without_what_was_only_lent(piece, after, max(pasted, cut_out))))
+
+
+def _wedge(first: complex, second: complex, pivot: complex) -> float:
+    """cm² between a dart's straight legs."""
+    return 0.5 * abs(((first - pivot) * (second - pivot).conjugate()).imag)
+
+
+def _without_what_was_only_lent(before: Piece, after: Piece, lent: float) -> Piece:
+    """Paper pasted into a dart and cut out of it again was never taped in, nor put away."""
+    new, away = after.paper.new - before.paper.new, after.paper.away - before.paper.away
+    back = max(min(lent, new, away), 0.0)
+    return replace(after, paper=replace(after.paper, new=after.paper.new - back, away=after.paper.away - back))
 
 
 def _cut_out(piece: Piece, dart: Dart, first: complex, second: complex, pivot: complex) -> Piece:

@@ -62,7 +62,7 @@ def tape_shut(piece: Piece, corner: int) -> Piece:
     hair = 0.0
     while len(edges) > 3:
         out, into = edges[0], edges[-1]
-        if _lie_together(into.path, out.path):
+        if _lie_together(into.path, out.path) or _are_legs_alike(into, out):
             edges = edges[1:-1]
             edges[0], moved = _started_at(edges[0], into.path.start)
             hair += signed_area(moved) - signed_area((*into.path.segments, *out.path.segments))
@@ -99,11 +99,22 @@ def _lie_together(a: Path, b: Path) -> bool:
     return abs(a.start - b.end) <= TAPED and a.coincides(b.reversed(), TAPED)
 
 
-def _left_over(into: Edge, out: Edge) -> Edge | None:
+def _are_legs_alike(into: Edge, out: Edge) -> bool:
+    """Whether two straight legs lie on each other and end nearer together than anything that could be drawn: what is over is no sliver to true."""
+    return _legs_in_line(into, out) and abs(into.path.start - out.path.end) < SNAP
+
+
+def _legs_in_line(into: Edge, out: Edge) -> bool:
+    """Whether two straight legs of a dart lie along each other, from the corner where they meet."""
     a, b = into.path, out.path
     if not into.kind == out.kind == "dart" or len(a.segments) != 1 or len(b.segments) != 1:
-        return None
-    if abs(a.end_direction + b.start_direction) * min(a.length, b.length) > TAPED or abs(a.start - b.end) < SNAP:
+        return False
+    return abs(a.end_direction + b.start_direction) * min(a.length, b.length) <= TAPED
+
+
+def _left_over(into: Edge, out: Edge) -> Edge | None:
+    a, b = into.path, out.path
+    if not _legs_in_line(into, out) or abs(a.start - b.end) < SNAP:
         return None
     return Edge(TO_TRUE, "raw", straight(a.start, b.end))
 

@@ -147,7 +147,7 @@ def test_half_the_shoulder_dart_becomes_gathers_between_two_notches_of_the_neckl
     assert neckline.kept
     gathered = [i for i in neckline.intervals if i.rule.startswith("gathered")]
     half = sewn(before, "neckline") / 2
-    assert sum(i.length_b or 0.0 for i in gathered) == pytest.approx(half, abs=0.02) or not neckline.length_b
+    assert sum(i.length_b or 0.0 for i in gathered) == pytest.approx(half, abs=0.02)
     assert f"{(half + grown) / half:.2f} : 1" in working(found)
 
 
@@ -251,11 +251,11 @@ def test_a_bishop_sleeve_is_shorter_by_two_and_a_quarter_inches_and_wider_by_thr
         assert sewn(after, edge) == pytest.approx(sewn(shorter, edge), abs=1e-3)
     assert sewn(after, "hem") - sewn(shorter, "hem") == pytest.approx(3 * 2.5 * INCH, abs=0.15)
     assert sewn(after, "cap") == pytest.approx(sewn(before, "cap"), abs=1e-3)
-    assert promises(found)["armhole"].kept if "armhole" in promises(found) else all(p.kept for p in promises(found).values())
+    assert all(p.kept for p in promises(found).values())
 
 
 def test_a_puff_is_gathered_into_the_armhole_interval_by_interval() -> None:
-    before, found = piece(SLEEVE, "sleeve"), done("Puff sleeve to above the elbow")
+    found = done("Puff sleeve to above the elbow")
     puff, spread = found.pattern.piece("puff"), found.done[1].after.piece("puff")
     cut = found.done[0].after.piece("puff")
     assert sewn(spread, "short hem") - sewn(cut, "short hem") == pytest.approx(4 * 3.0, abs=0.05)
@@ -269,7 +269,6 @@ def test_a_puff_is_gathered_into_the_armhole_interval_by_interval() -> None:
     assert armhole.length_b == pytest.approx(
         sum(sewn(piece("Maris, close bodice", n), "armhole") for n in ("front", "back")), abs=0.01
     )
-    assert before.name == "sleeve"
 
 
 def test_ease_for_a_layer_lengthens_shoulders_and_lowers_the_armhole() -> None:

@@ -1,10 +1,10 @@
 /** The blocks a style is made of, by role: lay another one down, take one away. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { client, ok, Refusal, type Schemas } from "../../api/client";
 import { keys, useBlocks } from "../../api/queries";
 import { Button, Choice, Field, Notice } from "../../ui/controls";
+import { Leaf } from "../../ui/Leaf";
 
 type Detail = Schemas["StyleDetail"];
 type Done = Schemas["HeadDone"];
@@ -12,28 +12,17 @@ type Done = Schemas["HeadDone"];
 export function Blocks({ detail }: { detail: Detail }) {
   const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>
-        <button type="button" className="text-chalk underline underline-offset-2">
-          blocks …
-        </button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/40" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 z-20 max-h-[92vh] w-[560px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-ink bg-paper p-6">
-          <Dialog.Title className="font-serif text-xl">The blocks of this style</Dialog.Title>
-          <Dialog.Description className="text-quiet">
-            They lie on one table. Steps are done again on whatever lies there.
-          </Dialog.Description>
-          <Inside detail={detail} />
-          <Dialog.Close asChild>
-            <Button weight="strong" className="mt-4">
-              Back to the table
-            </Button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Leaf
+      open={open}
+      onOpen={setOpen}
+      word="blocks …"
+      title="The blocks of this style"
+      about="They lie on one table. Steps are done again on whatever lies there."
+      wide={560}
+      back="Back to the table"
+    >
+      <Inside detail={detail} />
+    </Leaf>
   );
 }
 

@@ -1,4 +1,5 @@
 /** What lies over the sheets while a sentence is open: what can be picked, and the ghost of the result. */
+import { useId } from "react";
 import type { Schemas } from "../../api/client";
 import type { View } from "../../table/viewport";
 import type { EdgeOf } from "./benchState";
@@ -8,6 +9,7 @@ type Piece = Schemas["DrawnPiece"];
 
 /** The result, lying there at once, in chalk. */
 export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
+  const clip = useId();
   return (
     <g
       className="sheet pointer-events-none fill-none stroke-chalk [stroke-linejoin:round] [&_path]:[vector-effect:non-scaling-stroke]"
@@ -16,12 +18,17 @@ export function Ghost({ pieces, view }: { pieces: Piece[]; view: View }) {
       {pieces.map((p) => (
         <g key={p.name} transform={sheetAt(p)}>
           <path d={p.outline} className="fill-paper/80" strokeWidth={2} data-ghost={p.name} />
-          {p.patches.map((d) => (
-            <path key={d} d={d} className="fill-fresh/80" strokeWidth={0.8} />
-          ))}
-          {p.tapes.map((d) => (
-            <path key={d} d={d} className="[stroke-dasharray:3_3]" strokeWidth={1} />
-          ))}
+          <clipPath id={`${clip} ${p.name}`}>
+            <path d={p.outline} />
+          </clipPath>
+          <g clipPath={`url("#${clip} ${p.name}")`}>
+            {p.patches.map((d) => (
+              <path key={d} d={d} className="fill-fresh/80" strokeWidth={0.8} />
+            ))}
+            {p.tapes.map((d) => (
+              <path key={d} d={d} className="[stroke-dasharray:3_3]" strokeWidth={1} />
+            ))}
+          </g>
           {p.notches.map((n, i) => (
             <path key={`${n.name}${i}`} d={n.d} strokeWidth={1.6} />
           ))}

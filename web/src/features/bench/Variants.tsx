@@ -1,45 +1,32 @@
 /** Styles that come of this one: branch a variant from any step, duplicate it, cut it for another person; lay two over each other. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, usePeople, useRelatives } from "../../api/queries";
 import { Button, Choice, Field, Notice } from "../../ui/controls";
+import { Leaf } from "../../ui/Leaf";
 
 type Detail = Schemas["StyleDetail"];
 
 export function Variants({ detail }: { detail: Detail }) {
   const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>
-        <button type="button" className="text-chalk underline underline-offset-2">
-          variants …
-        </button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ink/40" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 z-20 max-h-[92vh] w-[580px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-ink bg-paper p-6">
-          <Dialog.Title className="font-serif text-xl [overflow-wrap:anywhere]">
-            {detail.name} and what comes of it
-          </Dialog.Title>
-          <Dialog.Description className="text-quiet">
-            A variant stays beside this style, to be laid over it; this style stays as it is.
-          </Dialog.Description>
-          <div className="mt-3 grid gap-5">
-            <Family detail={detail} />
-            <Branch detail={detail} onDone={() => setOpen(false)} />
-            <ForPerson detail={detail} onDone={() => setOpen(false)} />
-          </div>
-          <Dialog.Close asChild>
-            <Button weight="strong" className="mt-5">
-              Back to the table
-            </Button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Leaf
+      open={open}
+      onOpen={setOpen}
+      word="variants …"
+      title={`${detail.name} and what comes of it`}
+      about="A variant stays beside this style, to be laid over it; this style stays as it is."
+      wide={580}
+      back="Back to the table"
+    >
+      <div className="mt-3 grid gap-5">
+        <Family detail={detail} />
+        <Branch detail={detail} onDone={() => setOpen(false)} />
+        <ForPerson detail={detail} onDone={() => setOpen(false)} />
+      </div>
+    </Leaf>
   );
 }
 
