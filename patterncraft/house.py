@@ -183,6 +183,14 @@ class HouseRules(Strict):
         3,
         schools={"1/2 in": "1.27", "chalk, no hole": "0"},
     )
+    hip_yoke: float = length_field(
+        9.0,
+        "Hip yoke, deep at most",
+        "Deeper it passes the darts' points: closed above, it cannot lie flat below them.",
+        4,
+        20,
+        schools={"3 1/2 in": "8.9", "flat hips": "10.2"},
+    )
     double_notch_gap: float = length_field(
         1.2, "Gap of a double notch", "Half an inch: seen apart at a glance.", 0.3, 2, schools={"fine cloth": "0.5"}
     )

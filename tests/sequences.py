@@ -29,8 +29,10 @@ from patterncraft.paper.piece import Piece
 from patterncraft.paper.sewn import run_of
 from patterncraft.paper.sound import closing_gap, crossing_edges
 from patterncraft.replay import replay
+from patterncraft.style import on_one_table
 from patterncraft.tolerances import SNAP
-from tests.bodies import random_body
+from tests.bodies import Body, random_body
+from tests.shaping_steps import SHAPING_MOVES, shaping_step
 
 RULES = HouseRules()
 SCHOOLS = (
@@ -46,7 +48,7 @@ SCHOOLS = (
 MOVES = (
     "rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point",
     "divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart",
-    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease",
+    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease", *SHAPING_MOVES,
 )  # fmt: skip
 
 
@@ -63,11 +65,21 @@ class Told:
 def random_start(dice: random.Random) -> Pattern | None:
     """A random body's block by one of five schools; None where the body has no such block."""
     body = random_body(dice)
+    if dice.random() < 0.1:
+        return _dress(body)
     name = dice.choice(SCHOOLS)
     s = school(name)
     try:
         base = school("bodice-direct").draft(body) if s.base else None
         return s.draft(body, {}, base).pattern
+    except PatternError:
+        return None
+
+
+def _dress(body: Body) -> Pattern | None:
+    """A bodice and a skirt on one table."""
+    try:
+        return on_one_table({"bodice": school("bodice-direct").draft(body).pattern, "skirt": school("skirt").draft(body).pattern})
     except PatternError:
         return None
 
@@ -131,6 +143,8 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     elif move == "join_pieces":
         a, b = _seam_pair(dice, pattern)
         step = {"move": move, "a": a, "b": b}
+    elif move in SHAPING_MOVES:
+        return shaping_step(dice, pattern, piece, move, _place, _line)
     elif move in DART_MOVES or move in OPENING_MOVES:
         return _newer(dice, pattern, piece, move, darts)
     elif move == "overlap":

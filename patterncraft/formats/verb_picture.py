@@ -18,6 +18,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.stitching import stitched_legs
 from ..replay import replay
+from ..style import on_one_table
 from .table import lies_of
 
 PLAIN: Mapping[str, float] = {
@@ -61,13 +62,14 @@ def verb_picture(move: type[Move]) -> BeforeAfter | None:
     """What a verb does to a plain block; None for a move without an example."""
     if move.example is None:
         return None
-    start = plain_block(move.example.block)
+    start = replay(plain_block(move.example.block), read_steps(list(move.example.first)), HouseRules()).pattern
     name = next(n for n, kind in MOVES.items() if kind is move)
     step = read_steps([{"move": name, **move.example.step}])[0]
     done = replay(start, [step], HouseRules())
     if done.stopped:
         raise done.stopped
-    shown = set(step.pieces_named())
+    # A move that speaks of the whole shows what it changed.
+    shown = set(step.pieces_named()) or {p.name for p in start.pieces if p not in done.pattern.pieces}
     before = [p for p in start.pieces if p.name in shown]
     kept = {p.name for p in start.pieces} - shown
     after = [p for p in done.pattern.pieces if p.name not in kept]
@@ -102,8 +104,9 @@ def _picture(pieces: list[tuple[Piece, complex]]) -> VerbPicture:
 
 
 def _drawn_on(piece: Piece) -> list[Path]:
-    """Lines of its own (a block's levels would only clutter it), and each dart as it is stitched and cut across its mouth."""
+    """Lines of its own (a block's levels would only clutter it), and each dart as it is stitched and cut across its mouth; double-pointed ones."""
     out = [x.path for x in piece.lines if x.name not in ("bust", "chest", "hip", "waist", "biceps", "elbow")]
+    out += [x.outline for x in piece.lenses]
     for d in darts_of(piece):
         into, back = stitched_legs(d)
         out += [into.then(back.reversed()), mouth_shape(piece, d)]
@@ -116,6 +119,8 @@ def plain_block(kind: str) -> Pattern:
     if kind == "skirt":
         return school("skirt").draft(PLAIN, {"skirt_length": 45}).pattern
     bodice = school("bodice-direct").draft(PLAIN)
+    if kind == "dress":
+        return on_one_table({"bodice": bodice.pattern, "skirt": plain_block("skirt")})
     if kind == "sleeve":
         return school("sleeve-compass").draft(PLAIN, {}, bodice).pattern
     return bodice.pattern

@@ -12,8 +12,9 @@ ROWS = 12
 
 
 def centre_length(piece: Piece) -> float:
-    """cm of fold or centre on a piece."""
-    return sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
+    """cm of fold or centre on a piece; beside a button stand the centre is a line on it."""
+    edges = sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
+    return edges or sum(x.path.length for x in piece.lines if x.name.startswith("centre"))
 
 
 def stays_put(piece: Piece, other: Piece) -> bool:

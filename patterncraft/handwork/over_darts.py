@@ -1,4 +1,4 @@
-"""Pencil lines over open darts: on paper such a line is two, one on each side of the mouth; what was drawn across it lies in the air."""
+"""Pencil lines and tape over open darts: on paper such a line is two, one on each side of the mouth; what was drawn across it lies in the air."""
 
 from __future__ import annotations
 
@@ -15,12 +15,16 @@ from ..tolerances import SNAP
 
 
 def with_lines_off_darts(piece: Piece) -> Piece:
-    """The piece with every drawn line parted at the legs of the darts that it crosses. Shut, its parts meet again."""
+    """The piece with every drawn line, and every strip of tape, parted at the legs of the darts that it crosses. Shut, its parts meet
+    again."""
     darts = darts_of(piece)
-    if not darts or not piece.lines:
+    if not darts or not (piece.lines or piece.paper.tapes):
         return piece
     lines = tuple([DrawnLine(x.name, p) for x in piece.lines for p in _off_all(x.path, darts)])
-    return piece if lines == piece.lines else replace(piece, lines=lines)
+    tapes = tuple([p for t in piece.paper.tapes for p in _off_all(t, darts)])
+    if lines == piece.lines and tapes == piece.paper.tapes:
+        return piece
+    return replace(piece, lines=lines, paper=replace(piece.paper, tapes=tapes))
 
 
 def _off_all(path: Path, darts: list[Dart]) -> list[Path]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 from typing import ClassVar, Final, Literal, NamedTuple, Self
 
 from pydantic import model_validator
@@ -11,6 +10,7 @@ from pydantic import model_validator
 from ..errors import MoveRefused
 from ..handwork.one_edge import in_one
 from ..handwork.shifting import Bulge, shifted
+from ..handwork.waiting import held_as_now
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.part import open_corner
@@ -119,7 +119,7 @@ class AddEase(Move):
         worked += [assert_sound(self._fitted_sleeve(hand.piece(n), ease, grown), "Add less.") for n in sleeves]
         changed = {s.name for s in pattern.seams if any(x.piece in (*bodies, *sleeves) for x in s.a + s.b)}
         followed = lay_down(hand, worked, changed=changed)
-        after = _waiting_as_eased(followed.pattern, changed)
+        after = held_as_now(followed.pattern, changed)
         wider = Sum(
             "Round the body", length(4 * ease.side + 2 * ease.centre), "4 × {} + 2 × {}", (length(ease.side), length(ease.centre))
         )
@@ -216,15 +216,6 @@ class AddEase(Move):
             yield before_now(f"{name.capitalize()}, cap: before, now", was, now)
             wide = [p.piece(name).box[2] - p.piece(name).box[0] for p in (before, after)]
             yield before_now(f"{name.capitalize()} at its widest: before, now", wide[0], wide[1], length)
-
-
-def _waiting_as_eased(pattern: Pattern, changed: set[str]) -> Pattern:
-    """Edges that wait for a part keep the length they have now: what is made for them is made to the eased block."""
-    seams = tuple(
-        replace(s, rule=replace(s.rule, length=pattern.side_length(s.a))) if s.name in changed and s.rule.kind == "hold" else s
-        for s in pattern.seams
-    )
-    return replace(pattern, seams=seams)
 
 
 def _room_below(piece: Piece) -> float:

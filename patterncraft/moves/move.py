@@ -36,7 +36,12 @@ Pick = Literal[
     "length",
     "lengths",
     "width",
+    "seam",
+    "seams or edges",
     "seam or place",
+    "shift",
+    "places",
+    "gape",
     "how much",
     "fullness",
     "count",
@@ -82,10 +87,11 @@ class Parameter:
 
 
 class Example(NamedTuple):
-    """What shows a verb in small: on which plain half block, and with which step, as plain data."""
+    """What shows a verb in small: on which plain half block, and with which step, as plain data; ``first``: steps done before it."""
 
-    block: Literal["bodice", "skirt", "sleeve", "two bodices"]
+    block: Literal["bodice", "skirt", "sleeve", "two bodices", "dress"]
     step: dict[str, Any]
+    first: tuple[dict[str, Any], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

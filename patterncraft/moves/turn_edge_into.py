@@ -6,13 +6,12 @@ from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import MoveRefused
-from ..handwork.new_seam import unique_name
+from ..handwork.fold_to_seam import centre_seam, plan_for
 from ..house import HouseRules
-from ..paper.edge import Edge, EdgeKind
+from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, Piece
-from ..paper.seam import Seam, SeamRule, Stretch
+from ..paper.piece import Piece
 from ..paper.sewn import run_of, runs_of
 from ..tolerances import SNAP
 from ..units import Unit
@@ -55,8 +54,8 @@ class TurnEdgeInto(Move):
             self._can_fold(piece, run)
         dropped = self._freed(pattern)
         outline = tuple(Edge(e.name, self.kind, e.path, e.cut, e.trace) if i in run else e for i, e in enumerate(piece.outline))
-        turned = replace(piece, outline=outline, cut=_plan(piece, self.kind, was))
-        seams = [self._centre_seam(pattern, turned)] if self.kind == "seam" and was == "fold" else []
+        turned = replace(piece, outline=outline, cut=plan_for(piece, self.kind, was))
+        seams = [centre_seam(pattern, self.piece, self.edge)] if self.kind == "seam" and was == "fold" else []
         followed = lay_down(hand, [turned], seams=seams, dropped=dropped)
         return Outcome(followed.pattern, self._working(turned, dropped) + notes(followed.told))
 
@@ -91,11 +90,6 @@ class TurnEdgeInto(Move):
             found.append(name)
         return found
 
-    def _centre_seam(self, pattern: Pattern, piece: Piece) -> Seam:
-        """A fold cut open is sewn to its own mirror image: nothing to measure against."""
-        name = unique_name(self.edge, [s.name for s in pattern.seams])
-        return Seam(name, (Stretch(piece.name, self.edge),), (), SeamRule("free"))
-
     def _working(self, piece: Piece, dropped: list[str]) -> tuple[Sum, ...]:
         lines = []
         if self.kind == "fold":
@@ -104,11 +98,3 @@ class TurnEdgeInto(Move):
             lines.append(tell(f"Cut two, one mirrored, with an allowance at the {self.edge}: a zip can stand here."))
         lines += [tell(f"The {name} is sewn no more.") for name in dropped]
         return tuple(lines)
-
-
-def _plan(piece: Piece, kind: EdgeKind, was: EdgeKind) -> CutPlan:
-    if kind == "fold":
-        return CutPlan(1, on_fold=True, mirrored=False, cloth=piece.cut.cloth)
-    if was == "fold":
-        return CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth)
-    return piece.cut

@@ -88,17 +88,19 @@ def lay_down(
     opened: Sequence[Opened] = (),
     changed: Collection[str] = (),
     dropped: Collection[str] = (),
+    traced: float = 0.0,
 ) -> Followed:
     """Lay worked pieces down in the place of those taken up; everything that speaks of edges follows.
 
     ``seams`` and ``notches`` are new ones, spoken of the pieces as they lie now. ``opened`` are zones of old edges
     that were opened or closed, and what becomes of the fullness. ``changed`` names old seams whose sides the
-    move has lengthened or shortened on purpose without a promise for it, ``dropped`` those it does away with.
+    move has lengthened or shortened on purpose without a promise for it, ``dropped`` those it does away with. ``traced``:
+    cm² of the block's paper that were traced once more (a fold laid open), or, negative, laid aside with their sheet.
 
     Raises Undeclared, a defect, where a side's length changed unsaid or the paper account does not come out.
     """
-    _check_account(hand, pieces)
-    if len(pieces) != len(hand.pieces):
+    _check_account(hand, pieces, traced)
+    if pieces and len(pieces) != len(hand.pieces):
         pieces = weighed(pieces)
     pieces = [renamed(p) for p in _told_apart(hand, pieces)]
     follower = _Follower(hand, pieces, {*changed, *_seams_at(hand.before, opened)})
@@ -124,13 +126,13 @@ def lay_down(
     return Followed(pattern, tuple(follower.told))
 
 
-def _check_account(hand: InHand, pieces: Sequence[Piece]) -> None:
+def _check_account(hand: InHand, pieces: Sequence[Piece], traced: float) -> None:
     """Paper in = paper out: nothing grew or vanished but what new paper and the scissors account for."""
     out = sum(balance_of(p) for p in pieces)
     if abs(out) > ACCOUNT:
         # What was out before this move is not its fault: a file may come so.
         out -= sum(balance_of(p) for p in hand.pieces)
-    block = sum(p.paper.block or 0.0 for p in pieces) - sum(p.paper.block or 0.0 for p in hand.pieces)
+    block = sum(p.paper.block or 0.0 for p in pieces) - sum(p.paper.block or 0.0 for p in hand.pieces) - traced
     if abs(out) > ACCOUNT or abs(block) > ACCOUNT:
         raise Undeclared(f"the paper account of {[p.name for p in hand.pieces]} is out by {out + block:.2e} cm²")
 

@@ -97,18 +97,28 @@ def _area(ring: Ring) -> float:
     return 0.5 * sum(a[0] * b[1] - b[0] * a[1] for a, b in pairwise([*ring, ring[0]]))
 
 
+LEVELS = 6
+"""Levels at which a point inside is looked for: the tallest gap between corners may be a spike without width."""
+
+
 def _inner_point(ring: Ring) -> complex:
-    """A point inside: the middle of the longest chord level with a corner's neighbourhood."""
+    """A point well inside: the middle of a wide chord, level half-way between two corners' heights."""
     ys = sorted({y for _, y in ring})
-    gap = max(pairwise(ys), key=lambda g: g[1] - g[0])
-    level = 0.5 * (gap[0] + gap[1])
+    gaps = sorted(pairwise(ys), key=lambda g: g[0] - g[1])[:LEVELS]
+    chords = [(high - low, *_widest_chord(ring, 0.5 * (low + high))) for low, high in gaps]
+    _, left, right, level = max(chords, key=lambda c: min(c[0], c[2] - c[1]))
+    return complex(0.5 * (left + right), level)
+
+
+def _widest_chord(ring: Ring, level: float) -> tuple[float, float, float]:
+    """(left, right, level) of the widest stretch of a level inside a ring."""
     hits = sorted(
         a[0] + (b[0] - a[0]) * (level - a[1]) / (b[1] - a[1])
         for a, b in pairwise([*ring, ring[0]])
         if (a[1] <= level < b[1]) or (b[1] <= level < a[1])
     )
     left, right = max(zip(hits[::2], hits[1::2], strict=True), key=lambda p: p[1] - p[0])
-    return complex(0.5 * (left + right), level)
+    return left, right, level
 
 
 def _path(ring: Ring) -> Path:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
@@ -79,6 +80,16 @@ class Seam:
     def waits(self) -> bool:
         """Whether the partner that it is to be sewn to is not on the table yet."""
         return not self.b and self.rule.kind != "free"
+
+
+def called(seam: Seam, name: str, notch: Callable[[str], str]) -> Seam:
+    """The seam under another name, its notches called by ``notch``; the words "start" and "end" stay."""
+
+    def own(end: str) -> str:
+        return end if end in ("start", "end") else notch(end)
+
+    rules = tuple(IntervalRule(own(r.start), own(r.end), r.rule) for r in seam.rules)
+    return Seam(name, seam.a, seam.b, seam.rule, rules)
 
 
 @dataclass(frozen=True, slots=True)

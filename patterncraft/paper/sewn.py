@@ -106,9 +106,26 @@ def starts_at_end(piece: Piece, name: str, start: str, run: int | None = None) -
         return False
     if start in ("end", after):
         return True
+    if (at_end := _line_at_end(piece, name, start, run)) is not None:
+        return at_end
     raise BadPlace(
         f"the {name} does not begin at “{start}”.", piece.name, f"Measure it from the {before} or from the {after}.", "from"
     )
+
+
+def _line_at_end(piece: Piece, name: str, line: str, run: int | None) -> bool | None:
+    """Whether a drawn line of that name meets the run's end (True) or its start (False): an edge beyond which a strip was added is a
+    line now, and is measured from as before. None where it meets neither."""
+    own = run_of(piece, name, run)
+    start, end = piece.outline[own[0]].path.start, piece.outline[own[-1]].path.end
+    for x in piece.lines:
+        if x.name == line:
+            for z in (x.path.start, x.path.end):
+                if abs(z - start) < 10 * SNAP:
+                    return False
+                if abs(z - end) < 10 * SNAP:
+                    return True
+    return None
 
 
 def start_word(piece: Piece, name: str, from_end: bool, run: int | None = None) -> str:

@@ -21,6 +21,8 @@ def outward(piece: Piece) -> complex:
     """Unit vector square to the grain, away from the centre; to the right as seen where there is none."""
     across = -1j * downward(piece)
     centre = [e.path for e in piece.outline if e.kind == "fold" or e.name.startswith("centre")]
+    # Where a button stand was added, the centre is a line on the piece.
+    centre = centre or [x.path for x in piece.lines if x.name.startswith("centre")]
     if not centre:
         return across if across.real > 0 else -across
     at = sum((p.start + p.end for p in centre), 0j) / (2 * len(centre))

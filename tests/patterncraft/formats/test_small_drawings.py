@@ -42,7 +42,8 @@ def test_a_verbs_picture_shows_its_own_example_in_a_box_that_fits(name: str) -> 
     assert shown is not None
     assert kind.example is not None
     step = read_steps([{"move": name, **kind.example.step}])[0]
-    assert len(shown.before.paper) == len(set(step.pieces_named())), "only the pieces it speaks of"
+    if step.pieces_named():
+        assert len(shown.before.paper) == len(set(step.pieces_named())), "only the pieces it speaks of"
     for picture in (shown.before, shown.after):
         sheets = [area(d) for d in picture.paper]
         whole = shapely.union_all(sheets)

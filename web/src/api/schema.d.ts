@@ -1131,6 +1131,54 @@ export interface components {
             waist?: number;
         };
         /**
+         * Armhole
+         * @description Front and back together, so that shoulders and sides still meet. A sleeve on the table does not follow: its cap is shown as broken.
+         */
+        Armhole: {
+            /**
+             * In at the shoulder by
+             * @default 0
+             */
+            at_shoulder?: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Lower at the side by
+             * @default 0
+             */
+            down?: number;
+            /** Or, halter: shoulder left */
+            halter?: number | null;
+            /**
+             * In at the middle by
+             * @default 0
+             */
+            in_at_middle?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "armhole";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
+        };
+        /**
          * AuditOut
          * @description ``kept`` null: told, not judged. ``wanted``: what it is held against, and how that is called.
          */
@@ -1156,6 +1204,49 @@ export interface components {
         BeforeAfter: {
             after: components["schemas"]["VerbPicture"];
             before: components["schemas"]["VerbPicture"];
+        };
+        /**
+         * Blend
+         * @description Over each joint the line is drawn anew from a little before it to a little behind. Both sides of the seam between end on it,
+         *     so that they stay alike.
+         */
+        Blend: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Or edges, in order
+             * @default []
+             */
+            edges?: [
+                string,
+                string
+            ][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "blend";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Seams
+             * @default []
+             */
+            seams?: string[];
         };
         /**
          * BlockDetail
@@ -1579,6 +1670,43 @@ export interface components {
             zone?: components["schemas"]["Zoned"] | null;
         };
         /**
+         * CopyAs
+         * @description The copy is sewn to nothing yet; the piece itself stays as it is.
+         */
+        CopyAs: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Cloth */
+            cloth?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "copy_as";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name of the copy */
+            name: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Part of it */
+            part?: (components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string) | null;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * CopyTo
          * @description Whose chart it becomes.
          */
@@ -1604,6 +1732,47 @@ export interface components {
             settings?: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * CutAcross
+         * @description The first piece is cut level at the place; each further one begins at the seam where the last one's line ended, and is cut level
+         *     from there.
+         */
+        CutAcross: {
+            /** Level */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cut_across";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Words for the parts */
+            names?: [
+                string,
+                string
+            ] | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces: string[];
+            /** Name of the seam */
+            seam?: string | null;
         };
         /**
          * CutAlong
@@ -1988,6 +2157,52 @@ export interface components {
             error: components["schemas"]["Fault"];
         };
         /**
+         * Extend
+         * @description New paper beside the edge. What is measured from the old edge is measured from its line: a button stand is no part of the chest.
+         */
+        Extend: {
+            /**
+             * As
+             * @enum {string}
+             */
+            as: "button stand" | "wrap" | "facing" | "casing" | "hem" | "allowance";
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "extend";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Shape
+             * @default parallel
+             * @enum {string}
+             */
+            shape?: "parallel" | "tapered" | "rounded";
+            /** Width */
+            width: number;
+        };
+        /**
          * Fault
          * @description ``message`` is the whole sentence; ``field`` the path of the value it is about; ``step`` counts from 1.
          */
@@ -2104,6 +2319,39 @@ export interface components {
              * @enum {string}
              */
             move: "flare";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * Fold
+         * @description The piece is folded along its centre line and one half laid aside. Both halves must be alike.
+         */
+        Fold: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Line */
+            line?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "fold";
             /**
              * Muted
              * @description Kept in the recipe, left out of the work.
@@ -2305,6 +2553,64 @@ export interface components {
             told: string[];
         };
         /**
+         * Hem
+         * @description The hem is drawn anew; each end stays on the edge it meets, so that sides still pair.
+         */
+        Hem: {
+            /**
+             * Down at the centre back by
+             * @default 0
+             */
+            back_down?: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Longer by
+             * @default 0
+             */
+            down?: number;
+            /** Edge */
+            edge?: string | null;
+            /**
+             * Up at the centre front by
+             * @default 0
+             */
+            front_up?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "hem";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
+            /**
+             * Up at the sides by
+             * @default 0
+             */
+            rise?: number;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "level" | "curved" | "high-low" | "shirt tail";
+        };
+        /**
          * HouseRules
          * @description All rules of one workroom. Lengths in cm whatever the unit shown.
          */
@@ -2337,6 +2643,12 @@ export interface components {
              * @default 0.3
              */
             girth_tolerance?: number;
+            /**
+             * Hip yoke, deep at most
+             * @description Deeper it passes the darts' points: closed above, it cannot lie flat below them.
+             * @default 9
+             */
+            hip_yoke?: number;
             /**
              * Printer paper
              * @description The sheet that patterns are tiled on.
@@ -2379,6 +2691,52 @@ export interface components {
             rule: string;
             /** Start */
             start: string;
+        };
+        /**
+         * JoinBlocks
+         * @description Darts above and below the waist become double-pointed ones; where the corners do not lie on each other the line is drawn between.
+         */
+        JoinBlocks: {
+            /**
+             * Matched
+             * @default fold
+             * @enum {string}
+             */
+            along?: "fold" | "side";
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Lower piece */
+            lower: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "join_blocks";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name?: string | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Overlap
+             * @default 0
+             */
+            overlap?: number;
+            /** Upper piece */
+            upper: string;
         };
         /**
          * JoinPieces
@@ -2572,7 +2930,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -2667,6 +3025,37 @@ export interface components {
             piece: string;
         };
         /**
+         * Mirror
+         * @description Turned over sideways, along its grain; everything on it, and what it is sewn to, stays as it was.
+         */
+        Mirror: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "mirror";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * MoveOut
          * @description A move as the recipe offers it. ``template``: its sentence with empty slots; ``about``: its first words;
          *     ``handle``: what it lets one drag on the table.
@@ -2697,6 +3086,113 @@ export interface components {
             template: components["schemas"]["PhraseOut"][];
             /** Title */
             title: string;
+        };
+        /**
+         * MoveShoulder
+         * @description Forward: the strip comes off the front. The garment stays as it is; only the seam has moved.
+         */
+        MoveShoulder: {
+            /** Forward by */
+            amount: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "move_shoulder";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * Neckline
+         * @description The neck point moves along the shoulder by the same on front and back; the depth is counted down the centre from the old
+         *     neckline. What would gape is taken out into a dart when asked.
+         */
+        Neckline: {
+            /** Or, shoulder left */
+            at_shoulder?: number | null;
+            /**
+             * Back deeper by
+             * @default 0
+             */
+            back_depth?: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Front deeper by
+             * @default 0
+             */
+            front_depth?: number;
+            /** Gape taken out */
+            gape?: number | null;
+            /** Into the dart */
+            into?: string | null;
+            /**
+             * Below the neckline
+             * @default 1.5
+             */
+            keyhole_at?: number;
+            /**
+             * Its length
+             * @default 6
+             */
+            keyhole_length?: number;
+            /**
+             * On the
+             * @default front
+             * @enum {string}
+             */
+            keyhole_on?: "front" | "back";
+            /**
+             * Half its width
+             * @default 2
+             */
+            keyhole_width?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "neckline";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "round" | "square" | "v" | "boat" | "sweetheart" | "halter" | "keyhole" | "scoop";
+            /** Wider by */
+            width?: number | null;
         };
         /**
          * NewWorkroom
@@ -2817,6 +3313,56 @@ export interface components {
             piece: string;
             /** To */
             to_edge: string;
+        };
+        /**
+         * Panel
+         * @description Scissors from the edge to the dart's point and on into the other edge, or into the dart. Other darts of that point close into the
+         *     seam; the corner over the bust is rounded on both panels.
+         */
+        Panel: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Dart */
+            dart: string;
+            /** From */
+            from: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "panel";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Names of the panels */
+            names?: [
+                string,
+                string
+            ] | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Name of the seam */
+            seam?: string | null;
+            /**
+             * Rounded over
+             * @default 4
+             */
+            soften?: number;
+            /** To */
+            to?: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]) | null;
         };
         /**
          * PaperPlan
@@ -3010,7 +3556,7 @@ export interface components {
              */
             show_bends?: boolean;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -3095,6 +3641,37 @@ export interface components {
             ticks_b: number[];
         };
         /**
+         * PutAway
+         * @description The piece is no part of the style from here on. The step that did it brings it back when it is muted.
+         */
+        PutAway: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "put_away";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * Reading
          * @description What typed measures mean: cm by key, faults (unreadable) and doubts (implausible).
          */
@@ -3107,6 +3684,55 @@ export interface components {
             values: {
                 [key: string]: number;
             };
+        };
+        /**
+         * Redraw
+         * @description The edge is drawn anew between its ends, which may be moved; the edges beside it follow. Nothing else of the piece changes.
+         */
+        Redraw: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge: string;
+            /** Its end is moved */
+            end?: components["schemas"]["Shift"] | null;
+            /**
+             * Counted from
+             * @default
+             */
+            from?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "redraw";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Shape */
+            shape?: ("curve" | "straight") | null;
+            /** Its start is moved */
+            start?: components["schemas"]["Shift"] | null;
+            /**
+             * Through
+             * @default []
+             */
+            through?: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[];
         };
         /**
          * Relative
@@ -3144,11 +3770,36 @@ export interface components {
         };
         /**
          * Rename
-         * @description The style's new name.
+         * @description Changes no paper.
          */
         Rename: {
-            /** Name */
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "rename";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** New name */
             name: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * RevisionIn
@@ -3240,6 +3891,41 @@ export interface components {
             share?: number | null;
             /** New place */
             to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+        };
+        /**
+         * RoundCorner
+         * @description Each of the two edges keeps its half of the bow.
+         */
+        RoundCorner: {
+            /** Corner */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "round_corner";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Radius */
+            radius: number;
         };
         /**
          * RuleDifference
@@ -3509,6 +4195,41 @@ export interface components {
             why: string;
         };
         /**
+         * ShapeCentre
+         * @description The centre runs back into its own line above and below. What was cut on the fold is cut twice from then on.
+         */
+        ShapeCentre: {
+            /** In by */
+            amount: number;
+            /** Level */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "shape_centre";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * ShapeDart
          * @description Both stitching lines curved alike, and the point run out along the fold. Only the needle goes otherwise: the paper's legs
          *     stay straight, so the dart can still be rotated.
@@ -3556,6 +4277,41 @@ export interface components {
              * @enum {string}
              */
             shape: "straight" | "in" | "out";
+        };
+        /**
+         * ShapeSide
+         * @description Both pieces of the side give or take the same at the level, and run back into their own line above and below it.
+         */
+        ShapeSide: {
+            /** In by */
+            amount: number;
+            /** Level */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "shape_side";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
         };
         /**
          * ShareIntake
@@ -3607,6 +4363,25 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * Shift
+         * @description cm ``out`` (square to the grain, away from the centre; negative: in) and ``down`` (along it; negative: up). With one of them only, the
+         *     end stays on the line of the edge beside it.
+         */
+        Shift: {
+            /**
+             * Down
+             * @description Along the grain; below nought upward.
+             * @default 0
+             */
+            down?: number;
+            /**
+             * Out
+             * @description Away from the centre; below nought toward it.
+             * @default 0
+             */
+            out?: number;
         };
         /**
          * SignIn
@@ -3732,9 +4507,49 @@ export interface components {
              * Pick
              * @enum {string}
              */
-            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam or place" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
+            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "seam or place" | "shift" | "places" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
+        };
+        /**
+         * Square
+         * @description The edge leaves the centre at a right angle for so many cm, and runs from there in one curve into its own line.
+         */
+        Square: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge: string;
+            /** Square for */
+            for?: number | null;
+            /**
+             * At the end beside
+             * @default
+             */
+            from?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "square";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * StageOut
@@ -3816,7 +4631,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Flare"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Overlap"] | components["schemas"]["Pleats"] | components["schemas"]["RotateDart"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
             /** Version */
             version: number;
         };
@@ -3942,6 +4757,49 @@ export interface components {
             sums: components["schemas"]["DifferenceOut"][];
         };
         /**
+         * SwingAndJoin
+         * @description As joining two pieces, but it is you who says whether the second is turned over: a sleeve wrapped round to the front lies with its
+         *     other face up.
+         */
+        SwingAndJoin: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "swing_and_join";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name?: string | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Edge that stays */
+            onto: [
+                string,
+                string
+            ];
+            /** Piece */
+            piece: string;
+            /** Turned over */
+            turned?: boolean | null;
+        };
+        /**
          * TakeRules
          * @description Styles by id, each at the version it was looked at.
          */
@@ -3980,6 +4838,48 @@ export interface components {
             seen: string[];
             /** View */
             view: string;
+        };
+        /**
+         * TrueSeam
+         * @description The side that gives is redrawn; the other stays. Its last piece, at the far end of the seam, takes the change.
+         */
+        TrueSeam: {
+            /**
+             * By
+             * @default end
+             * @enum {string}
+             */
+            by?: "end" | "along" | "curve";
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Side that gives
+             * @default b
+             */
+            give?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "true_seam";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
         };
         /**
          * Tucks
@@ -4066,6 +4966,37 @@ export interface components {
             piece: string;
         };
         /**
+         * Unfold
+         * @description The other half is traced over the fold. Left and right are as worn; the old fold stays on the piece as a line.
+         */
+        Unfold: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "unfold";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * VerbPicture
          * @description Outlines in cm, y down; ``paper`` are sheets, ``new`` is new paper, ``lines`` are drawn on it. All within the box.
          */
@@ -4111,6 +5042,55 @@ export interface components {
             stopped: components["schemas"]["Fault"] | null;
             strips: components["schemas"]["DrawnStrips"] | null;
             table: components["schemas"]["Drawing"];
+        };
+        /**
+         * Yoke
+         * @description Above the line the darts are taped shut and the edges made fair; what is left of them below is eased or gathered in. The lower part
+         *     keeps its piece's name, the upper is its yoke.
+         */
+        Yoke: {
+            /**
+             * Darts below
+             * @default ease
+             * @enum {string}
+             */
+            below?: "ease" | "gather" | "dart";
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Depth */
+            depth: number;
+            /** Edge */
+            edge: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "yoke";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces: string[];
+            /** Name of the seam */
+            seam?: string | null;
+            /**
+             * Shape
+             * @default parallel
+             */
+            shape?: ("parallel" | "straight" | "sweetheart") | (components["schemas"]["LineThrough"] | (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[] | string);
         };
         /**
          * Zoned

@@ -1,0 +1,108 @@
+"""A strip outside an edge: a button stand, a facing, a hem. The old edge stays on the piece as a line, to fold or stitch along."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Final, Literal, NamedTuple
+
+from ..errors import MoveRefused
+from ..geometry.fair import fair_curve
+from ..geometry.path import Path, straight
+from ..geometry.transform import turn_over
+from ..paper.draw import redraw
+from ..paper.edge import EdgeKind, on_new_paper
+from ..paper.piece import DrawnLine, Piece
+from ..tolerances import SNAP
+from .reshaping import Run, stroke_of
+
+As = Literal["button stand", "wrap", "facing", "casing", "hem", "allowance"]
+Shape = Literal["parallel", "tapered", "rounded"]
+FOLDED: Final = ("facing", "casing", "hem")
+"""Strips that are folded back: their ends lie on the edges beside, mirrored."""
+KINDS: Final[dict[As, EdgeKind]] = {
+    "button stand": "opening",
+    "wrap": "opening",
+    "facing": "opening",
+    "casing": "hem",
+    "hem": "hem",
+    "allowance": "raw",
+}
+PLACES: Final = 5
+"""Places of a bent edge beside which the strip's outer edge is drawn."""
+TAPERED: Final = 0.25
+"""Share of its width that a tapered strip has at its narrow end."""
+STRAIGHT: Final = 1e-3
+
+
+class Extended(NamedTuple):
+    """The piece with its strip, and what the strip's outer edge and both its ends are called."""
+
+    piece: Piece
+    outer: str
+    ends: tuple[str, str]
+
+
+def extended(piece: Piece, run: Run, width: float, kind: As, shape: Shape, names: tuple[str, str, str]) -> Extended:
+    """``width`` cm of new paper outside an edge. ``names``: of the outer edge, and of the strip's ends at the edge's start and end.
+
+    Raises MoveRefused where the strip would be larger than the piece, or its ends would cross.
+    """
+    old = stroke_of(piece, run)
+    path = old.path
+    if width * path.length > piece.area:
+        raise MoveRefused(
+            f"a strip of {width:.1f} cm beside the {old.name} would be larger than the piece.",
+            piece.name,
+            "Make it narrower.",
+            "width",
+        )
+    wide = (width, TAPERED * width) if shape == "tapered" else (width, width)
+    before, after = piece.outline[run.before].path, piece.outline[run.after].path
+    if kind in FOLDED:
+        first = _mirrored_end(path.start, path.start_direction, before.reversed(), wide[0], piece, old.name)
+        last = _mirrored_end(path.end, path.end_direction, after, wide[1], piece, old.name)
+    else:
+        first = straight(path.start, path.start - 1j * path.start_direction * wide[0])
+        last = straight(path.end, path.end - 1j * path.end_direction * wide[1])
+    outer = _outer(path, first.end, last.end, wide)
+    if outer.length < 0.2 * path.length:
+        raise MoveRefused(f"so wide the strip beside the {old.name} comes to a point.", piece.name, "Make it narrower.", "width")
+    strip = (
+        on_new_paper(names[1], "raw" if kind == "allowance" else "seam", first),
+        on_new_paper(names[0], KINDS[kind], outer),
+        on_new_paper(names[2], "raw" if kind == "allowance" else "seam", last.reversed()),
+    )
+    after_piece = redraw(piece, run.first, run.parts, strip)
+    lines = (*after_piece.lines, DrawnLine(old.name, path))
+    return Extended(replace(after_piece, lines=lines, marks=piece.marks), names[0], (names[1], names[2]))
+
+
+def _mirrored_end(corner: complex, along: complex, beside: Path, width: float, piece: Piece, edge: str) -> Path:
+    """The end of a strip that is folded back along the edge: the neighbour's line, from the corner until it is ``width`` off the edge,
+    turned over it. Raises MoveRefused where the neighbour does not go so far."""
+    square = 1j * along
+    steps, size = 200, beside.length
+    deep = [((beside.at(size * k / steps) - corner) * square.conjugate()).real for k in range(steps + 1)]
+    k = next((i for i, d in enumerate(deep) if d >= width), None)
+    if k is None:
+        raise MoveRefused(
+            f"beside the {edge} the piece is {max(deep):.1f} cm deep: a strip of {width:.1f} cm folded back would reach beyond it.",
+            piece.name,
+            "Make it narrower.",
+            "width",
+        )
+    share = (k - 1 + (width - deep[k - 1]) / (deep[k] - deep[k - 1])) / steps if k else 0.0
+    part = beside.cut(size * share)[0] if SNAP < size * share < size - SNAP else beside
+    return part.placed(turn_over(corner, corner + along))
+
+
+def _outer(path: Path, start: complex, end: complex, wide: tuple[float, float]) -> Path:
+    """Beside the edge all along, between the strip's ends."""
+    if all(len(s) == 2 for s in path.segments) and path.length - abs(path.end - path.start) < STRAIGHT:
+        return straight(start, end)
+    through = []
+    for k in range(1, PLACES + 1):
+        share = k / (PLACES + 1)
+        z, way = path.stand_at(path.length * share)
+        through.append(z - 1j * way * (wide[0] * (1 - share) + wide[1] * share))
+    return fair_curve([start, *through, end])

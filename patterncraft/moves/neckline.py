@@ -1,0 +1,248 @@
+"""Neckline: wider, deeper, and in the shape wanted, front and back together so that the shoulders still meet."""
+
+from __future__ import annotations
+
+from typing import ClassVar, Final, Literal, NamedTuple, Self
+
+from pydantic import model_validator
+
+from ..errors import MoveRefused
+from ..geometry.path import Path
+from ..handwork.keyhole import keyhole_cut
+from ..handwork.necklines import Ends, Shape, neckline_path
+from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
+from ..handwork.shaped_together import pieces_with, shaped_together
+from ..house import HouseRules
+from ..paper.dart import find_dart
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import sewn_length
+from ..places.levels import downward, outward
+from ..places.place import EdgePlace
+from ..units import Unit, format_length
+from ..working import Sum, length, note
+from .contour import Contour
+from .move import Example, Group, Move, Outcome, slot_field
+
+_SHAPES = (
+    ("round", "round"),
+    ("square", "square"),
+    ("v", "in a V"),
+    ("boat", "as a boat"),
+    ("sweetheart", "as a sweetheart"),
+    ("halter", "as a halter"),
+    ("keyhole", "round, with a keyhole"),
+    ("scoop", "scooped"),
+)
+STRAP: Final = 1.5
+"""cm of shoulder that are left at least: a narrower strap has no room for two allowances (common practice, no source)."""
+
+
+class _Where(NamedTuple):
+    """A piece's neckline: its run, the shoulder's and the centre's edge, and whether it runs from shoulder to centre."""
+
+    run: Run
+    shoulder: int
+    centre: int
+    forward: bool
+
+
+class Neckline(Move):
+    """The neck point moves along the shoulder by the same on front and back; the depth is counted down the centre from the old
+    neckline. What would gape is taken out into a dart when asked."""
+
+    group: ClassVar[Group] = "Shape"
+    title: ClassVar[str] = "Neckline"
+    key: ClassVar[str] = "n"
+    sentence: ClassVar[str] = "Draw the neckline of the {pieces} {shape}, {width}, {depth}{keyhole}, {gape}."
+    synonyms: ClassVar[tuple[str, ...]] = (
+        "boat",
+        "square neck",
+        "V-neck",
+        "scoop",
+        "sweetheart",
+        "halter",
+        "keyhole",
+        "lower neck",
+    )
+    example: ClassVar[Example | None] = Example("bodice", {"shape": "square", "width": 3.0, "front_depth": 5.0})
+
+    move: Literal["neckline"]
+    shape: Shape = slot_field("shape", "In which shape?", "choice", "Shape", choices=_SHAPES)
+    pieces: tuple[str, ...] | None = slot_field("pieces", "On which pieces?", "pieces", "Pieces", None, min_length=1, max_length=20)
+    width: float | None = slot_field(
+        "width", "How much wider, along the shoulder?", "lengths", "Wider by", None, ge=-5, le=40, unit="cm"
+    )
+    at_shoulder: float | None = slot_field(
+        "width", "How much wider, along the shoulder?", "lengths", "Or, shoulder left", None, ge=STRAP, le=30, unit="cm"
+    )
+    front_depth: float = slot_field("depth", "How much deeper?", "lengths", "Front deeper by", 0.0, ge=-10, le=60, unit="cm")
+    back_depth: float = slot_field("depth", "How much deeper?", "lengths", "Back deeper by", 0.0, ge=-10, le=60, unit="cm")
+    keyhole_at: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Below the neckline", 1.5, gt=0, le=30, unit="cm")
+    keyhole_length: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Its length", 6.0, ge=2, le=40, unit="cm")
+    keyhole_width: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Half its width", 2.0, ge=0.5, le=15, unit="cm")
+    keyhole_on: Literal["front", "back"] = slot_field(
+        "keyhole", "How is the keyhole?", "lengths", "On the", "front", choices=(("front", "front"), ("back", "back"))
+    )
+    gape: float | None = slot_field(
+        "gape", "What gapes there, into which dart?", "gape", "Gape taken out", None, gt=0, le=3, unit="cm"
+    )
+    into: str | None = slot_field("gape", "What gapes there, into which dart?", "gape", "Into the dart", None, max_length=80)
+
+    @model_validator(mode="after")
+    def _one_width(self) -> Self:
+        if self.width is not None and self.at_shoulder is not None:
+            raise ValueError("say either how much wider, or how much shoulder is left")
+        if (self.gape is None) != (self.into is None):
+            raise ValueError("gape is taken out into a dart: say both, how much and into which")
+        return self
+
+    def pieces_named(self) -> tuple[str, ...]:
+        """All that have one, where none is named."""
+        return self.pieces or ()
+
+    def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
+        if self.at_shoulder is not None:
+            width = f"with {format_length(self.at_shoulder, unit)} of shoulder left"
+        elif self.width:
+            word = "wider" if self.width > 0 else "narrower"
+            width = f"{format_length(abs(self.width), unit)} {word} along the shoulder"
+        else:
+            width = "as wide as it was"
+        depths = [
+            f"{where} {format_length(abs(d), unit)} {'deeper' if d > 0 else 'higher'}"
+            for where, d in (("the front", self.front_depth), ("the back", self.back_depth))
+            if d
+        ]
+        hole = ""
+        if self.shape == "keyhole":
+            hole = f", the keyhole {format_length(self.keyhole_length, unit)} long and {format_length(self.keyhole_width, unit)} to each side"
+        return {
+            "pieces": " and ".join(self.pieces) if self.pieces else "whole garment",
+            "shape": dict(_SHAPES)[self.shape],
+            "width": width,
+            "depth": ", ".join(depths) or "as deep as it was",
+            "keyhole": hole,
+            "gape": f"taking {format_length(self.gape, unit)} of gape into the {self.into}" if self.gape else "nothing taken out",
+        }
+
+    def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises MoveRefused where a piece has no centre, the shoulder is too short, or the neckline has a dart."""
+        names = pieces_with(pattern, "neckline", self.pieces)
+        done = shaped_together(pattern, names, self._drawn, "Make it less wide or less deep.")
+        around = [sum(sewn_length(p.piece(n), "neckline") for n in names) for p in (pattern, done.pattern)]
+        lines = [Sum("Half the neckline in all: before, now", None, "{}, {}", (length(around[0]), length(around[1])))]
+        for name in names:
+            if "shoulder" in done.pattern.piece(name).edge_names:
+                left = sewn_length(done.pattern.piece(name), "shoulder")
+                lines.append(Sum(f"{name.capitalize()}, shoulder left", length(left)))
+        if self.shape == "halter":
+            lines.append(note("A halter leaves the shoulder bare: cut the armhole away to the neck, too (Armhole, halter)."))
+        after = done.pattern
+        gape: tuple[Sum, ...] = ()
+        if self.gape is not None and self.into is not None:
+            after, gape = self._gape_out(after, names, rules)
+        return Outcome(after, (*lines, *done.working, *gape))
+
+    def _gape_out(self, pattern: Pattern, names: list[str], rules: HouseRules) -> tuple[Pattern, tuple[Sum, ...]]:
+        """The gape pinched out where the neckline of the piece with the dart comes nearest to the dart's point."""
+        holder = next((n for n in names if self.into in {d.name for d in pattern.piece(n).darts}), None)
+        if holder is None:
+            known = sorted({d.name for n in names for d in pattern.piece(n).darts})
+            cure = f"Choose one of: {', '.join(known)}." if known else "Make a dart first, or take no gape out."
+            raise MoveRefused(f"no piece of the neckline has a {self.into}.", ", ".join(names), cure, "into")
+        place = EdgePlace(edge="neckline", fraction=_nearest_share(pattern.piece(holder), self.into or ""))
+        pinch = Contour(move="contour", piece=holder, at=place, amount=self.gape or 0.0, into=self.into or "")
+        try:
+            done = pinch.apply(pattern, rules)
+        except MoveRefused as e:
+            e.field = "gape"
+            raise
+        return done.pattern, done.working
+
+    def _where(self, piece: Piece) -> _Where:
+        run = whole_run(piece, "neckline", "pieces")
+        ends = {k: piece.outline[k] for k in (run.before, run.after)}
+        centre = next((k for k, e in ends.items() if e.kind == "fold" or e.name.startswith("centre")), None)
+        shoulder = next((k for k, e in ends.items() if e.name == "shoulder"), None)
+        strip = next((e.name for e in ends.values() if e.name.startswith("neckline ")), "")
+        if centre is None and strip:
+            raise MoveRefused(
+                f"the {strip.removeprefix('neckline ')} runs on from its neckline.",
+                piece.name,
+                "Move this step before the one that adds it.",
+                "pieces",
+            )
+        if centre is None or shoulder is None:
+            raise MoveRefused(
+                "its neckline does not run from a shoulder to a centre.",
+                piece.name,
+                "Shape it with “Redraw an edge”, or choose the pieces where it does.",
+                "pieces",
+            )
+        return _Where(run, shoulder, centre, shoulder == run.before)
+
+    def _drawn(self, piece: Piece) -> Piece:
+        at = self._where(piece)
+        n, way = self._neck_point(piece, at)
+        out, down = outward(piece), downward(piece)
+        deeper = self.back_depth if "back" in piece.name else self.front_depth
+        centre = piece.outline[at.centre].path
+        middle = (centre.start if at.forward else centre.end) + self._along_centre(piece, at) * deeper
+        if ((middle - n) * down.conjugate()).real < 0.3 and self.shape != "boat":
+            raise MoveRefused(
+                f"at the centre it would lie no deeper than at the shoulder: there is no room for a {self.shape} neckline.",
+                piece.name,
+                "Make it deeper.",
+                "back_depth" if "back" in piece.name else "front_depth",
+            )
+        square = 1j * way if (1j * way * down.conjugate()).real > 0 else -1j * way
+        path: Path = neckline_path(self._shape(piece), Ends(n, middle, square, out, down))
+        field = "width" if self.width is not None else "at_shoulder"
+        after = reshaped(piece, at.run, path if at.forward else path.reversed(), field)
+        if self.shape == "keyhole" and (self.pieces or ("back" in piece.name) == (self.keyhole_on == "back")):
+            after = keyhole_cut(after, self.keyhole_at, self.keyhole_length, self.keyhole_width)
+        return after
+
+    def _shape(self, piece: Piece) -> Shape:
+        """A back that is not lowered, and not asked for by name, is widened only: it stays round."""
+        widened = "back" in piece.name and not self.back_depth and not self.pieces
+        return "round" if widened and self.shape in ("v", "square", "sweetheart", "halter") else self.shape
+
+    def _along_centre(self, piece: Piece, at: _Where) -> complex:
+        path = piece.outline[at.centre].path
+        return path.start_direction if at.forward else -path.end_direction
+
+    def _neck_point(self, piece: Piece, at: _Where) -> tuple[complex, complex]:
+        """The neck point moved along the shoulder, and the way the shoulder runs there, toward its tip."""
+        e = piece.outline[at.shoulder]
+        from_tip = e.path if at.forward else e.path.reversed()
+        whole = sewn_length(piece, "shoulder")
+        by = whole - self.at_shoulder if self.at_shoulder is not None else (self.width or 0.0)
+        if whole - by < STRAP:
+            raise MoveRefused(
+                f"the shoulder is {whole:.1f} cm long: {whole - by:.1f} cm of it would be left.",
+                piece.name,
+                f"Make it wider by at most {max(whole - STRAP, 0.0):.1f} cm.",
+                "width" if self.width is not None else "at_shoulder",
+            )
+        if by < 0:
+            return from_tip.end + from_tip.end_direction * -by, -from_tip.end_direction
+        if by >= e.length:
+            raise MoveRefused(
+                f"a dart opens in the shoulder {e.length:.1f} cm from the neck.",
+                piece.name,
+                "Rotate it to another edge first.",
+                "width" if self.width is not None else "at_shoulder",
+            )
+        z, way = from_tip.stand_at(e.length - by) if by else (from_tip.end, from_tip.end_direction)
+        return z, -way
+
+
+def _nearest_share(piece: Piece, dart: str) -> float:
+    """Where along the neckline it comes nearest to a dart's point, as a share of it, well off its ends."""
+    pivot = find_dart(piece, dart).pivot
+    edge = stroke_of(piece, whole_run(piece, "neckline", "gape"))
+    shares = [k / 20 for k in range(3, 18)]
+    return min(shares, key=lambda s: abs(edge.path.at(edge.length * s) - pivot))
