@@ -21,6 +21,7 @@ from .across import Meeting, meetings, refuse_along_edge, refuse_leaving, refuse
 from .centre import stays_put
 from .closing import closed_at_edge, darts_at
 from .lens_cutting import LensCut, gaps_before, lens_cuts, with_lens_halves
+from .lens_seams import LensInSeam, along_lenses, with_other_sides
 from .over_darts import with_lines_off_darts
 
 PAST = 2.5
@@ -95,7 +96,7 @@ def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -
         raise _in_the_air(piece, "begins", field)
     if line.places[-1].spot is None and line.darts[-1] is None:
         raise _in_the_air(piece, "ends", field)
-    piece = with_lines_off_darts(piece)
+    piece, line, in_seam = along_lenses(with_lines_off_darts(piece), line)
     refuse_tangled(piece, line.path, field)
     refuse_along_edge(piece, line.path, field)
     allowed = [line.places[0].point, line.places[-1].point]
@@ -104,7 +105,7 @@ def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -
     tip = _passed_tip(piece, found)
     if tip is None:
         refuse_leaving(piece, line.path, found, field, through_lenses=True)
-        cut = _plain_cut(piece, line, name, lens_cuts(piece, line.path, field))
+        cut = _plain_cut(piece, line, name, lens_cuts(piece, line.path, field), in_seam)
     else:
         cut = _cut_past_tip(piece, line, name, tip, found, field)
     for half in (cut.first, cut.second):
@@ -117,7 +118,9 @@ def _in_the_air(piece: Piece, where: str, field: str) -> BadPlace:
     return BadPlace(f"the line {where} in the air.", piece.name, "Lead it to an edge, or into a dart.", field)
 
 
-def _plain_cut(piece: Piece, line: LineOnPiece, name: str, crossed: tuple[LensCut, ...]) -> Cut:
+def _plain_cut(
+    piece: Piece, line: LineOnPiece, name: str, crossed: tuple[LensCut, ...], in_seam: tuple[LensInSeam, ...] = ()
+) -> Cut:
     ends = [(line.places[k].spot, line.darts[k]) for k in (0, -1)]
     opened, corners = open_corners(piece, [spot for spot, dart in ends if spot is not None and dart is None])
     rest = iter(corners)
@@ -135,11 +138,13 @@ def _plain_cut(piece: Piece, line: LineOnPiece, name: str, crossed: tuple[LensCu
     closed: list[str] = []
     halves = []
     for half in (first, second):
+        # While the paper still lies where the line was drawn: closing a dart swings part of it away.
+        half = with_other_sides(with_lens_halves(half, crossed, line.path, name), in_seam, name)
         for pivot in pivots:
             while there_is := darts_at(half, pivot):
                 half = closed_at_edge(half, there_is[0], _corner_at(half, pivot, name))
                 closed.append(there_is[0].name)
-        halves.append(with_lens_halves(half, crossed, line.path, name))
+        halves.append(half)
     length, along = 0.0, []
     if line.darts[0]:
         length = find_dart(piece, line.darts[0]).leg_in.length
@@ -153,7 +158,8 @@ def _plain_cut(piece: Piece, line: LineOnPiece, name: str, crossed: tuple[LensCu
     if line.darts[-1]:
         along.append(length)
         length += find_dart(piece, line.darts[-1]).leg_in.length
-    return Cut(halves[0], halves[1], length, tuple(along), tuple(closed))
+    names = (*closed, *(s.lens.name for s in in_seam))
+    return Cut(halves[0], halves[1], length, tuple(along), names)
 
 
 def _between_pivots(line: LineOnPiece) -> list[Path]:

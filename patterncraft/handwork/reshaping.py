@@ -158,8 +158,8 @@ def ended_at(piece: Piece, e: Edge, z: complex, beside: str, field: str) -> Edge
     if _is_straight(e.path):
         if abs(z - e.path.start) < KEPT:
             raise MoveRefused(f"nothing would be left of the {e.name}.", piece.name, "Move the end by less.", field)
-        return e.redrawn(straight(e.path.start, z))
-    return e.redrawn(bent_to(e.path.reversed(), z, min(max(REACH, 3 * abs(ahead)), 0.8 * e.length)).reversed())
+        return in_its_place(e, straight(e.path.start, z))
+    return in_its_place(e, bent_to(e.path.reversed(), z, min(max(REACH, 3 * abs(ahead)), 0.8 * e.length)).reversed())
 
 
 def started_at(piece: Piece, e: Edge, z: complex, beside: str, field: str) -> Edge:

@@ -9,7 +9,7 @@ from ..geometry.path import Path, straight
 from ..geometry.segment import Segment
 from ..tolerances import SNAP
 
-By = Literal["end", "along", "curve"]
+By = Literal["end", "start", "along", "curve"]
 ROUNDS: Final = 60
 FULLEST: Final = 0.35
 """Share of its chord by which an edge may be bowed out at most to make it longer."""

@@ -46,7 +46,7 @@ class Armhole(Move):
 
     move: Literal["armhole"]
     pieces: tuple[str, ...] | None = slot_field("pieces", "On which pieces?", "pieces", "Pieces", None, min_length=1, max_length=20)
-    down: float = slot_field("down", "How much lower?", "length", "Lower at the side by", 0.0, ge=-6, le=30, unit="cm")
+    down: float = slot_field("down", "How much lower?", "length", "Lower at the side by", 0.0, ge=-6, le=30, unit="cm", asked=True)
     in_at_middle: float = slot_field("middle", "How much hollower?", "length", "In at the middle by", 0.0, ge=-6, le=15, unit="cm")
     at_shoulder: float = slot_field(
         "shoulder", "Where does it end?", "lengths", "In at the shoulder by", 0.0, ge=-8, le=25, unit="cm"

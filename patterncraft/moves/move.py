@@ -41,6 +41,7 @@ Pick = Literal[
     "seam or place",
     "shift",
     "places",
+    "shape or line",
     "gape",
     "how much",
     "fullness",

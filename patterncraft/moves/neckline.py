@@ -6,12 +6,13 @@ from typing import ClassVar, Final, Literal, NamedTuple, Self
 
 from pydantic import model_validator
 
-from ..errors import MoveRefused
+from ..errors import MoveRefused, PatternError
 from ..geometry.path import Path
 from ..handwork.keyhole import keyhole_cut
 from ..handwork.necklines import Ends, Shape, neckline_path
 from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
 from ..handwork.shaped_together import pieces_with, shaped_together
+from ..handwork.waiting import held_as_now
 from ..house import HouseRules
 from ..paper.dart import find_dart
 from ..paper.pattern import Pattern
@@ -34,6 +35,8 @@ _SHAPES = (
     ("keyhole", "round, with a keyhole"),
     ("scoop", "scooped"),
 )
+TRIES: Final = 6
+"""Places along the neckline at which gape is tried to be pinched out: beside a corner there is no room for a sliver."""
 STRAP: Final = 1.5
 """cm of shoulder that are left at least: a narrower strap has no room for two allowances (common practice, no source)."""
 
@@ -71,12 +74,14 @@ class Neckline(Move):
     shape: Shape = slot_field("shape", "In which shape?", "choice", "Shape", choices=_SHAPES)
     pieces: tuple[str, ...] | None = slot_field("pieces", "On which pieces?", "pieces", "Pieces", None, min_length=1, max_length=20)
     width: float | None = slot_field(
-        "width", "How much wider, along the shoulder?", "lengths", "Wider by", None, ge=-5, le=40, unit="cm"
+        "width", "How much wider, along the shoulder?", "lengths", "Wider by", None, ge=-5, le=40, unit="cm", asked=True
     )
     at_shoulder: float | None = slot_field(
         "width", "How much wider, along the shoulder?", "lengths", "Or, shoulder left", None, ge=STRAP, le=30, unit="cm"
     )
-    front_depth: float = slot_field("depth", "How much deeper?", "lengths", "Front deeper by", 0.0, ge=-10, le=60, unit="cm")
+    front_depth: float = slot_field(
+        "depth", "How much deeper?", "lengths", "Front deeper by", 0.0, ge=-10, le=60, unit="cm", asked=True
+    )
     back_depth: float = slot_field("depth", "How much deeper?", "lengths", "Back deeper by", 0.0, ge=-10, le=60, unit="cm")
     keyhole_at: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Below the neckline", 1.5, gt=0, le=30, unit="cm")
     keyhole_length: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Its length", 6.0, ge=2, le=40, unit="cm")
@@ -146,20 +151,28 @@ class Neckline(Move):
         return Outcome(after, (*lines, *done.working, *gape))
 
     def _gape_out(self, pattern: Pattern, names: list[str], rules: HouseRules) -> tuple[Pattern, tuple[Sum, ...]]:
-        """The gape pinched out where the neckline of the piece with the dart comes nearest to the dart's point."""
-        holder = next((n for n in names if self.into in {d.name for d in pattern.piece(n).darts}), None)
+        """The gape pinched out where the neckline of the piece with the dart, the front before the back, comes nearest to the
+        dart's point."""
+        holder = next(
+            (n for n in sorted(names, key=lambda n: "back" in n) if self.into in {d.name for d in pattern.piece(n).darts}), None
+        )
         if holder is None:
             known = sorted({d.name for n in names for d in pattern.piece(n).darts})
             cure = f"Choose one of: {', '.join(known)}." if known else "Make a dart first, or take no gape out."
             raise MoveRefused(f"no piece of the neckline has a {self.into}.", ", ".join(names), cure, "into")
-        place = EdgePlace(edge="neckline", fraction=_nearest_share(pattern.piece(holder), self.into or ""))
-        pinch = Contour(move="contour", piece=holder, at=place, amount=self.gape or 0.0, into=self.into or "")
-        try:
-            done = pinch.apply(pattern, rules)
-        except MoveRefused as e:
-            e.field = "gape"
-            raise
-        return done.pattern, done.working
+        first: PatternError | None = None
+        for share in _shares_by_nearness(pattern.piece(holder), self.into or "")[:TRIES]:
+            place = EdgePlace(edge="neckline", fraction=share)
+            pinch = Contour(move="contour", piece=holder, at=place, amount=self.gape or 0.0, into=self.into or "")
+            try:
+                done = pinch.apply(pattern, rules)
+            except PatternError as e:
+                first = first or e
+                continue
+            return held_as_now(done.pattern, pattern.seams_of(holder, "neckline")), done.working
+        assert first is not None  # noqa: S101  (there is always a place to try)
+        first.field = "gape"
+        raise first
 
     def _where(self, piece: Piece) -> _Where:
         run = whole_run(piece, "neckline", "pieces")
@@ -240,9 +253,9 @@ class Neckline(Move):
         return z, -way
 
 
-def _nearest_share(piece: Piece, dart: str) -> float:
-    """Where along the neckline it comes nearest to a dart's point, as a share of it, well off its ends."""
+def _shares_by_nearness(piece: Piece, dart: str) -> list[float]:
+    """Places of the neckline, as shares of it well off its ends, those nearest to a dart's point first."""
     pivot = find_dart(piece, dart).pivot
     edge = stroke_of(piece, whole_run(piece, "neckline", "gape"))
     shares = [k / 20 for k in range(3, 18)]
-    return min(shares, key=lambda s: abs(edge.path.at(edge.length * s) - pivot))
+    return sorted(shares, key=lambda s: abs(edge.path.at(edge.length * s) - pivot))

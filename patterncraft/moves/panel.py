@@ -93,6 +93,9 @@ class Panel(Move):
                 places = (self.start, DartPlace(dart=self.to.dart))
             elif self.to is not None:
                 places = (*places, self.to)
+        if isinstance(self.start, DartPlace):
+            # Begun in the dart itself: both its legs become the seam.
+            places = places[1:] if self.start.dart == self.dart else places
         line = LineThrough(through=places, shape="straight" if len(places) == 2 else "curve")
         return CutAlong(move="cut_along", piece=self.piece, line=line, names=self.names, seam=self.seam)
 

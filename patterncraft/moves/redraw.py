@@ -42,9 +42,9 @@ class Redraw(Move):
     move: Literal["redraw"]
     piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)
     edge: str = slot_field("edge", "Which edge?", "edge", "Edge", max_length=80)
-    start_at: str = slot_field("start", "Where does it start?", "shift", "Counted from", "", max_length=80, alias="from")
-    start: Shift | None = slot_field("start", "Where does it start?", "shift", "Its start is moved", None)
-    end: Shift | None = slot_field("end", "Where does it end?", "shift", "Its end is moved", None)
+    start: Shift | None = slot_field("start", "How far is its start moved?", "shift", "Its start is moved", None, asked=True)
+    start_at: str = slot_field("start", "How far is its start moved?", "shift", "Counted from", "", max_length=80, alias="from")
+    end: Shift | None = slot_field("end", "How far is its end moved?", "shift", "Its end is moved", None, asked=True)
     through: tuple[Place, ...] = slot_field("through", "Through which places on the way?", "places", "Through", (), max_length=20)
     shape: Literal["curve", "straight"] | None = slot_field("shape", "How is it drawn?", "choice", "Shape", None, choices=_SHAPES)
 
@@ -79,7 +79,8 @@ class Redraw(Move):
             whole_run(piece, self.edge, "edge")
         refuse_fold(piece, self.edge, "edge")
         back = starts_at_end(piece, self.edge, self.start_at)
-        if self.start is None and self.end is None and not self.through and self.shape is None:
+        moved = [s for s in (self.start, self.end) if s and (s.out or s.down)]
+        if not moved and not self.through and self.shape is None:
             raise MoveRefused("nothing of it would change.", self.piece, "Move an end, or give a place on the way.", "start")
         places = [self._on_the_way(p, piece, pattern) for p in self.through]
         done = shaped_together(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import BadSetting, MoveRefused
@@ -17,13 +18,16 @@ from ..units import Unit
 from ..working import Sum, fine, note
 from .move import Example, Group, Move, Outcome, slot_field
 
-_BYS = (("end", "at its end"), ("along", "all along"), ("curve", "by its curve"))
+_BYS = (("end", "at its end"), ("start", "at its start"), ("along", "all along"), ("curve", "by its curve"))
+_SIDES = (("a", "the first side"), ("b", "the second side"))
+PAIRED = 0.005
+"""cm: a notch that moved by less stands where it stood."""
 MOST = 5.0
 """cm that a seam may be trued by: more is fullness or a fault, and wants another move."""
 
 
 class TrueSeam(Move):
-    """The side that gives is redrawn; the other stays. Its last piece, at the far end of the seam, takes the change."""
+    """The side that gives is redrawn; the other stays. Its last piece, at the far end of the seam (or the first, at its start), takes the change."""
 
     group: ClassVar[Group] = "Shape"
     title: ClassVar[str] = "True a seam"
@@ -38,7 +42,9 @@ class TrueSeam(Move):
 
     move: Literal["true_seam"]
     seam: str = slot_field("seam", "Which seam?", "seam", "Seam", max_length=80)
-    give: str = slot_field("give", "Which side gives?", "name", "Side that gives", "b", min_length=1, max_length=80)
+    give: str = slot_field(
+        "give", "Which side gives?", "choice", "Side that gives", "b", min_length=1, max_length=80, choices=_SIDES
+    )
     by: By = slot_field("by", "How is it made longer or shorter?", "choice", "By", "end", choices=_BYS)
 
     def pieces_named(self) -> tuple[str, ...]:
@@ -74,36 +80,35 @@ class TrueSeam(Move):
                 "Close a dart in it, or gather it.",
                 "seam",
             )
-        last = own[-1]
+        at_start = self.by == "start"
+        last = own[0 if at_start else -1]
         piece = pattern.piece(last.piece)
         back = starts_at_end(piece, last.edge, last.start, last.run)
         run = run_of(piece, last.edge, last.run)
+        # From here on walked toward the end that gives.
+        back = back != at_start
         index = run[0] if back else run[-1]
 
         def work(p: Piece) -> Piece:
             e = p.outline[index]
             n = len(p.outline)
             path = e.path.reversed() if back else e.path
-            new = trued(path, self.by, amount, last.edge, p.name)
+            new = trued(path, "end" if at_start else self.by, amount, last.edge, p.name)
             return reshaped(p, Run(index, 1, (index - 1) % n, (index + 1) % n), new.reversed() if back else new, "by")
 
         done = shaped_together(pattern, [last.piece], work, "Let the other side give.")
+        first = own is seam.a
+        after, moved = _notches_paired(done.pattern, self.seam, first) if seam.rule.kind == "equal" else (done.pattern, 0.0)
+        now = after.side_length(after.seam(self.seam).a if first else after.seam(self.seam).b)
         lines = [
-            Sum(
-                "The side that gives: before, now",
-                None,
-                "{}, {}",
-                (fine(was), fine(done.pattern.side_length(self._now(done.pattern, own is seam.a)))),
-            ),
+            Sum("The side that gives: before, now", None, "{}, {}", (fine(was), fine(now))),
             Sum("Its partner", fine(partner)),
         ]
+        if moved > PAIRED:
+            lines.append(Sum("Its notches are moved to pair, by at most", fine(moved)))
         if abs(amount) > 1.0:
             lines.append(note(f"{abs(amount):.1f} cm are much for truing: look where the difference comes from."))
-        return Outcome(done.pattern, (*lines, *done.working))
-
-    def _now(self, pattern: Pattern, first: bool) -> Side:
-        seam = pattern.seam(self.seam)
-        return seam.a if first else seam.b
+        return Outcome(after, (*lines, *done.working))
 
     def _sides(self, seam: Seam) -> tuple[Side, Side]:
         """The side that gives, and the other."""
@@ -128,3 +133,16 @@ class TrueSeam(Move):
         if rule.kind in ("gather", "pleat"):
             return partner * rule.ratio if longer else partner / rule.ratio
         return partner
+
+
+def _notches_paired(pattern: Pattern, seam: str, first: bool) -> tuple[Pattern, float]:
+    """The seam's notches on the side that gave, as far from its start as on the other; cm by which they moved at most. Trued edges are
+    marked anew."""
+    moved = 0.0
+    notches = []
+    for n in pattern.notches:
+        if n.seam == seam and n.at_b is not None:
+            moved = max(moved, abs(n.at_a - n.at_b))
+            n = replace(n, at_a=n.at_b) if first else replace(n, at_b=n.at_a)
+        notches.append(n)
+    return replace(pattern, notches=tuple(notches)), moved

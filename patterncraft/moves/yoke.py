@@ -57,7 +57,7 @@ class Yoke(Move):
     pieces: tuple[str, ...] = slot_field("pieces", "Which pieces?", "pieces", "Pieces", min_length=1, max_length=20)
     edge: str = slot_field("edge", "Below which edge?", "edge", "Edge", max_length=80)
     depth: float = slot_field("depth", "How deep?", "length", "Depth", gt=0, le=60, unit="cm")
-    shape: YokeShape = slot_field("shape", "In which shape?", "choice", "Shape", "parallel", choices=_FORMS)
+    shape: YokeShape = slot_field("shape", "In which shape?", "shape or line", "Shape", "parallel", choices=_FORMS)
     below: Literal["ease", "gather", "dart"] = slot_field(
         "below", "What becomes of the darts below it?", "choice", "Darts below", "ease", choices=_BELOW
     )

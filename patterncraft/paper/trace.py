@@ -81,10 +81,12 @@ def stretched(traces: Traces, length: float) -> Traces:
 
 def are_kin(a: Traces, b: Traces) -> bool:
     """Whether an edge with traces ``a`` is the same sewn edge as the one that follows it, with traces ``b``: only then
-    may the two heal into one."""
-    if not a or not b or a[-1].kin is None or b[0].kin is None:
+    may the two heal into one. New paper at their ends is nobody's kin: what lies behind it says."""
+    last = next((t for t in reversed(a) if t.edge != NEW_PAPER), None)
+    first = next((t for t in b if t.edge != NEW_PAPER), None)
+    if last is None or first is None or last.kin is None or first.kin is None:
         return True
-    x, y = a[-1].kin, b[0].kin
+    x, y = last.kin, first.kin
     if x.side != y.side:
         return False
-    return x.sense == 0 or abs(x.at + x.sense * a[-1].end - y.at - y.sense * b[0].start) < 100 * SNAP
+    return x.sense == 0 or abs(x.at + x.sense * last.end - y.at - y.sense * first.start) < 100 * SNAP

@@ -66,12 +66,14 @@ Line = Annotated[
 class LineOnPiece:
     """A line as it lies on a piece: a path for each stretch between its places, and the places found.
 
-    ``darts``: the dart at whose pivot each place lies, or None. Every stretch starts where the last ended.
+    ``darts``: the dart at whose pivot each place lies, or None. Every stretch starts where the last ended. ``lenses``: double-pointed
+    darts that it runs through from point to point.
     """
 
     stretches: tuple[Path, ...]
     places: tuple[Found, ...]
     darts: tuple[str | None, ...]
+    lenses: tuple[str, ...] = ()
 
     @property
     def path(self) -> Path:
@@ -88,16 +90,40 @@ def line_on(line: Line, piece: Piece, pattern: Pattern, field: str = "line", bar
     if isinstance(line, str):
         return _drawn(line, piece, field)
     through = line if isinstance(line, LineThrough) else LineThrough(through=line, shape=bare)
-    found = tuple(p.found(piece, pattern) for p in through.through)
+    found, meant, lenses = _places_found(through.through, piece, pattern)
     for a, b in pairwise(found):
         if abs(a.point - b.point) < 100 * SNAP:
             raise BadPlace("two places of the line lie on each other.", piece.name, "Leave one of them out.", field)
     if abs(found[0].point - found[-1].point) < 100 * SNAP:
         raise BadPlace("the line ends where it begins.", piece.name, "Lead it to another place.", field)
     points = [f.point for f in found]
-    darts = tuple(p.dart if isinstance(p, DartPlace) else _dart_there(piece, points, k) for k, p in enumerate(through.through))
+    darts = tuple(dart or _dart_there(piece, points, k) for k, dart in enumerate(meant))
     path = _path(points, through, _square(piece, found[0], 1), _square(piece, found[-1], -1))
-    return _through_pivots(LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts), piece)
+    return _through_pivots(LineOnPiece(tuple(Path((s,)) for s in path.segments), found, darts, lenses), piece)
+
+
+def _places_found(
+    places: tuple[Place, ...], piece: Piece, pattern: Pattern
+) -> tuple[tuple[Found, ...], tuple[str | None, ...], tuple[str, ...]]:
+    """Where the places lie; which dart each names; the double-pointed darts that the line runs through from point to point. Such a
+    dart named as a place stands for both its points, the one nearer to where the line comes from first."""
+    found: list[Found] = []
+    meant: list[str | None] = []
+    lenses: list[str] = []
+    lens_of = {x.name: x for x in piece.lenses}
+    known = {d.name for d in piece.darts}
+    for k, p in enumerate(places):
+        lens = lens_of.get(p.dart) if isinstance(p, DartPlace) and p.dart not in known else None
+        if lens is None:
+            found.append(p.found(piece, pattern))
+            meant.append(p.dart if isinstance(p, DartPlace) else None)
+            continue
+        from_here = found[-1].point if found else places[k + 1].found(piece, pattern).point if k + 1 < len(places) else lens.upper
+        tips = sorted((lens.upper, lens.lower), key=lambda z: abs(z - from_here), reverse=not found)
+        found += [Found(z, None) for z in tips]
+        meant += [None, None]
+        lenses.append(lens.name)
+    return tuple(found), tuple(meant), tuple(lenses)
 
 
 def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
@@ -118,7 +144,7 @@ def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
         stretches.append(rest)
         places.append(line.places[k + 1])
         darts.append(line.darts[k + 1])
-    return LineOnPiece(tuple(stretches), tuple(places), tuple(darts))
+    return LineOnPiece(tuple(stretches), tuple(places), tuple(darts), line.lenses)
 
 
 def _passed(path: Path, pivots: Collection[complex]) -> list[tuple[float, complex]]:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
+from .demo_cutting import CUT_AND_SHAPED
 from .demo_wardrobe import WORKED, DemoStyle
 
 COLUMNS = (
@@ -149,5 +150,6 @@ STYLES = (
         {"move": "overlap", "piece": "skirt back", "from_edge": "hem", "to_edge": "waist", "count": 1, "amount": 1},
     ), ("Maris, sleeve for the close bodice", "Maris, straight skirt")),
     *WORKED,
+    *CUT_AND_SHAPED,
 )
 # fmt: on

@@ -71,6 +71,11 @@ def point_at(trying: dict[str, Any], pointer: Pointer | None, before: Replay, li
         key = pointer.field.partition(".")[2] or "from"
         return step | {"zone": {**dict(trying.get("zone") or {}), key: _data(place)}}, place.words(piece, unit)
     place = pointed_place(piece, pattern, own, pointer.reach)
+    if pick_of(trying, pointer.field) == "places":
+        on_way = list(trying.get(pointer.field) or [])
+        number = len(on_way) if pointer.index is None else min(pointer.index, len(on_way))
+        on_way[number : number + 1] = [_data(place)]
+        return step | {pointer.field: on_way}, place.words(piece, unit)
     line = trying.get(pointer.field)
     places = list(line.get("through", ())) if isinstance(line, dict) else list(line) if isinstance(line, list) else []
     index = len(places) if pointer.index is None else min(pointer.index, len(places))

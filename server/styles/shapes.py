@@ -285,9 +285,10 @@ class PreviewOut(Wire):
     """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
     being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
-    the work after it."""
+    the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole."""
 
     work: Work
+    phrases: list[PhraseOut]
     before: Drawing | None
     step: dict[str, Any] | None
     refused: Fault | None

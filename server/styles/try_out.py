@@ -14,6 +14,7 @@ from patterncraft.house import HouseRules
 from patterncraft.measuring import measure_between
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps, step_json
+from patterncraft.paper.pattern import Pattern
 from patterncraft.units import format_length, parse_length
 
 from ..config.answers import ERRORS, Missing, fault_of
@@ -27,12 +28,14 @@ from .shapes import (
     BlockPinOut,
     MeasureIn,
     MeasureOut,
+    PhraseOut,
     PreviewIn,
     PreviewOut,
     StepPicture,
 )
 from .words import (
     as_json_answer,
+    phrases_out,
     work_out,
 )
 
@@ -50,6 +53,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     before = services.worked(pins, steps, rules)
     lies = lies_of(before, hand)
     step, refused, replay, pointed = None, None, before, ""
+    phrases: list[PhraseOut] = []
     if body.trying is not None and not before.stopped:
         try:
             step, pointed = point_at(body.trying, body.pointer, before, lies, rules.unit)
@@ -57,6 +61,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
                 step = _put(step, name.split("."), parse_length(text, rules.unit, name.split(".")[-1].replace("_", " ")))
             if body.complete:
                 tried = read_steps([step])
+                phrases = _said(tried[0], before.pattern, rules)
                 replay = services.worked(pins, [*steps, *tried], rules)
                 step = step_json(tried[0])
                 if replay.stopped:
@@ -67,6 +72,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
             refused = fault_of(e, rules.unit)
     out = PreviewOut(
         work=work_out(replay, steps, rules, before, lies, body.show_bends),
+        phrases=phrases,
         before=draw(before.pattern, rules, lies) if body.show_before else None,
         step=step,
         refused=refused,
@@ -75,6 +81,14 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         pointed=pointed,
     )
     return as_json_answer(out)
+
+
+def _said(step: Move, before: Pattern, rules: HouseRules) -> list[PhraseOut]:
+    """The step's sentence; nothing where a name in it is not on the table, which its refusal says."""
+    try:
+        return phrases_out(step.phrases(before, rules.unit))
+    except PatternError:
+        return []
 
 
 def _put(data: Any, path: list[str], value: float) -> Any:

@@ -3579,10 +3579,12 @@ export interface components {
          * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
          *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
          *     being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
-         *     the work after it.
+         *     the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole.
          */
         PreviewOut: {
             before: components["schemas"]["Drawing"] | null;
+            /** Phrases */
+            phrases: components["schemas"]["PhraseOut"][];
             /** Pointed */
             pointed: string;
             refused: components["schemas"]["Fault"] | null;
@@ -4507,7 +4509,7 @@ export interface components {
              * Pick
              * @enum {string}
              */
-            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "seam or place" | "shift" | "places" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
+            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "seam or place" | "shift" | "places" | "shape or line" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
         };
@@ -4841,7 +4843,7 @@ export interface components {
         };
         /**
          * TrueSeam
-         * @description The side that gives is redrawn; the other stays. Its last piece, at the far end of the seam, takes the change.
+         * @description The side that gives is redrawn; the other stays. Its last piece, at the far end of the seam (or the first, at its start), takes the change.
          */
         TrueSeam: {
             /**
@@ -4849,7 +4851,7 @@ export interface components {
              * @default end
              * @enum {string}
              */
-            by?: "end" | "along" | "curve";
+            by?: "end" | "start" | "along" | "curve";
             /**
              * Chapter
              * @description Where it stands in the recipe; empty: by its piece.

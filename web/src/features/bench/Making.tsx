@@ -39,7 +39,9 @@ export function Making({
   onTake,
 }: Props) {
   const step = done ? preview?.work.recipe.at(-1) : undefined;
-  const words = Object.fromEntries((step?.phrases ?? []).filter((p) => p.slot).map((p) => [p.slot, p.text]));
+  const words = Object.fromEntries(
+    (step?.phrases ?? preview?.phrases ?? []).filter((p) => p.slot).map((p) => [p.slot, p.text]),
+  );
   const said = preview?.refused?.message.replace(/^Step \d+: /, "") ?? failed;
   const refusal = said.charAt(0).toUpperCase() + said.slice(1);
   return (

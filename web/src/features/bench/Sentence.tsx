@@ -43,6 +43,8 @@ export function OpenSentence({
         if (!p.slot) return <span key={i}>{p.text}</span>;
         const slot = move.slots.find((s) => s.name === p.slot);
         if (!slot || (isUnsaid(slot, composing.fields) && open !== p.slot)) return null;
+        // What is not spoken of with this choice (a keyhole that is none) has no words.
+        if (words[p.slot] === "" && open !== p.slot) return null;
         const filled = isFilled(slot, composing) || slot.optional || !isAsked(move, slot);
         const isOpen = open === p.slot;
         const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot, composing) : "");

@@ -322,7 +322,7 @@ export function StyleBench({ id, moves, unit }: Props) {
 }
 
 /** Slots that places on the table fill, more than one. */
-const POINTED = new Set(["line", "zone", "shares", "slashes"]);
+const POINTED = new Set(["line", "places", "zone", "shares", "slashes"]);
 
 /** The pieces a sentence speaks of so far. */
 function piecesOf(fields: Fields): string[] {

@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import type { TablePoint } from "../../table/Table";
 import type { View } from "../../table/viewport";
 import { type BenchState, type EdgeOf, gripped, ONE_PLACE } from "./benchState";
-import { ACROSS, type Fields, type MoveOut, openSlot, takesLenses } from "./composing";
+import { ACROSS, type Fields, type MoveOut, openSlot, takesLenses, withPiece } from "./composing";
 import { DragCatcher } from "./DragCatcher";
 import { LineHandle } from "./handles/line";
 import { MouthHandles } from "./handles/mouth";
@@ -54,7 +54,7 @@ export function TableOverlay(props: Props) {
       {shown.length > 0 && <ShownEdges pieces={pieces} edges={shown} />}
       {composing && <ChosenEdges pieces={pieces} edges={chosenEdges(composing.fields)} view={view} />}
       {slot &&
-        (ONE_PLACE.has(slot.pick) || slot.pick === "line" || slot.pick === "shares") &&
+        (ONE_PLACE.has(slot.pick) || ["line", "places", "shares"].includes(slot.pick)) &&
         lit.map((p) => <EdgeTargets key={p.name} piece={p} />)}
       {slot?.pick === "slashes" &&
         own.map((p) => (
@@ -84,7 +84,12 @@ export function TableOverlay(props: Props) {
         />
       )}
       {slot?.pick === "edge" && (
-        <EdgePicks pieces={lit} onPick={(piece, edge) => props.onFill({ piece, [field]: edge })} />
+        <EdgePicks
+          pieces={lit}
+          onPick={(piece, edge) =>
+            props.onFill({ ...(composing ? withPiece(composing.move, piece) : { piece }), [field]: edge })
+          }
+        />
       )}
       {slot?.pick === "edge of a piece" && (
         <EdgePicks pieces={pieces} onPick={(piece, edge) => props.onFill({ [field]: [piece, edge] })} />

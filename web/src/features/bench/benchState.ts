@@ -125,6 +125,7 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
 /** Whose places lie on the table as grips, and how many are taken already; one more only hovers. */
 export function gripped(fields: Fields): { pick: Slot["pick"]; taken: number } | null {
   if (fields.line !== undefined) return { pick: "line", taken: placesOf(fields.line).length };
+  if (Array.isArray(fields.through)) return { pick: "places", taken: fields.through.length };
   if (Array.isArray(fields.at)) return { pick: "slashes", taken: fields.at.length };
   if (fields.zone === undefined) return null;
   const { from, to } = fields.zone as Fields;
@@ -132,7 +133,7 @@ export function gripped(fields: Fields): { pick: Slot["pick"]; taken: number } |
 }
 
 /** Slots that a place taken does not close: there may be more. */
-const STAYS_OPEN = new Set<Slot["pick"]>(["line", "shares", "slashes"]);
+const STAYS_OPEN = new Set<Slot["pick"]>(["line", "places", "shares", "slashes"]);
 
 /** The place under the hand is taken: it fills the open slot. A line or a zone stays open for its next place. */
 function taken(c: Composing, step: Fields): Composing {
@@ -170,7 +171,7 @@ export function pointing(state: BenchState): { field: string; index: number | nu
     const shares = c.fields[field];
     return { field, index: Array.isArray(shares) ? shares.length : 0 };
   }
-  if (slot.pick === "line") {
+  if (slot.pick === "line" || slot.pick === "places") {
     const field = slot.fields[0]?.name ?? "line";
     const places = placesOf(c.fields[field]).length;
     return { field, index: drag?.handle === "place" ? drag.index : places };

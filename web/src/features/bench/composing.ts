@@ -16,9 +16,18 @@ export interface Composing {
 
 type Known = Pick<Composing, "fields" | "typed">;
 /** What lies on a piece; picking it brings the piece along. */
-const ON_PIECE = new Set<Slot["pick"]>(["dart", "darts", "place", "edge", "line", "slashes", "shares"]);
+const ON_PIECE = new Set<Slot["pick"]>([
+  "dart",
+  "darts",
+  "place",
+  "places",
+  "edge",
+  "line",
+  "slashes",
+  "shares",
+]);
 /** What is gathered one after the other; none of it is no answer. */
-const SEVERAL = new Set<Slot["pick"]>(["pieces", "darts", "shares", "taken"]);
+const SEVERAL = new Set<Slot["pick"]>(["pieces", "places", "darts", "shares", "taken", "seams or edges"]);
 
 /** A slot that is filled by picking something on a piece brings its piece with it, so the piece is not asked for. */
 export function isAsked(move: MoveOut, slot: Slot): boolean {
@@ -35,6 +44,10 @@ export function placesOf(line: unknown): unknown[] {
 /** The parameter by which a move is told to cut a double-pointed dart across first; only moves that have it take such darts. */
 export const ACROSS = "cut_across";
 export const takesLenses = (move: MoveOut) => move.slots.some((s) => s.fields.some((f) => f.name === ACROSS));
+
+/** A picked thing's piece, where the move speaks of one: some speak of a whole, or of several. */
+export const withPiece = (move: MoveOut, piece: string): Fields =>
+  move.slots.some((s) => s.fields.some((f) => f.name === "piece")) ? { piece } : {};
 
 /** A slot that is not spoken of until it holds: a dart with a mouth needs no cut. */
 export const isUnsaid = (slot: Slot, fields: Fields) =>
@@ -92,9 +105,11 @@ export function fill(
 export function back(c: Composing): Composing | null {
   const here = openSlot(c);
   const field = here?.fields[0]?.name ?? "";
-  if (here?.pick === "slashes" && placesOf(c.fields.at).length > 0) {
-    const left = placesOf(c.fields.at).slice(0, -1);
-    return { ...c, fields: { ...c.fields, at: left.length > 0 ? left : undefined } };
+  if (here?.pick === "slashes" || here?.pick === "places") {
+    const list = here.pick === "slashes" ? "at" : field;
+    const left = placesOf(c.fields[list]).slice(0, -1);
+    if (placesOf(c.fields[list]).length > 0)
+      return { ...c, fields: { ...c.fields, [list]: left.length > 0 ? left : undefined } };
   }
   if (here?.pick === "line" && placesOf(c.fields[field]).length > 0) {
     const line = c.fields[field];

@@ -1,7 +1,7 @@
 /** The bench at work: its state, what the server is asked while a hand moves, and putting a step in. */
 import { useCallback, useEffect, useReducer, useRef } from "react";
 import { AT_REST, type BenchEvent, type BenchState, bench, dragged, pointing, trial } from "./benchState";
-import { type Composing, type Fields, isWhole, type MoveOut } from "./composing";
+import { type Composing, type Fields, isWhole, type MoveOut, placesOf } from "./composing";
 import { keepSentence, keptSentence } from "./keptSentence";
 import { type Question, usePreview } from "./usePreview";
 import type { StyleDetail, useStyleWork } from "./useStyleWork";
@@ -131,6 +131,8 @@ function withPlace(c: Composing, field: string): Composing {
     const places = Array.isArray(line) ? line : (line?.through ?? []);
     return { ...c, fields: { ...c.fields, [field]: { through: [...places, {}] } } };
   }
+  if (slot?.pick === "places")
+    return { ...c, fields: { ...c.fields, [field]: [...placesOf(c.fields[field]), {}] } };
   if (slot?.pick === "slashes") return { ...c, fields: { ...c.fields, at: [{}] } };
   if (slot?.pick === "shares") return { ...c, fields: { ...c.fields, [field]: [{}] } };
   return field.startsWith("zone") ? c : { ...c, fields: { ...c.fields, [field]: {} } };

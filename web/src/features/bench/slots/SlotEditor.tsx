@@ -6,6 +6,7 @@ import { LineEntry } from "./LineEntry";
 import { Choices, LengthEntry, NumberEntry, Pick, type SlotProps } from "./parts";
 import { DartChoice, EdgeChoice, EdgeOfPiece, PieceChoice, PlaceChoice, ZoneChoice } from "./picks";
 import { DartChoices, Lengths, LevelChoice, PieceChoices, SeamOrPlace, Shares, TakenIn } from "./several";
+import { Gape, Places, SeamChoice, SeamsOrEdges, ShapeOrLine, Shift } from "./shaping";
 
 type Props = SlotProps & { words: string[] };
 
@@ -19,6 +20,12 @@ const EDITORS: Record<Slot["pick"], ComponentType<Props>> = {
   lengths: Lengths,
   width: Fullness,
   "seam or place": SeamOrPlace,
+  seam: SeamChoice,
+  "seams or edges": SeamsOrEdges,
+  shift: Shift,
+  places: Places,
+  "shape or line": ShapeOrLine,
+  gape: Gape,
   edge: EdgeChoice,
   "edge of a piece": EdgeOfPiece,
   dart: DartChoice,

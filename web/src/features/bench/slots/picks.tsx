@@ -1,14 +1,15 @@
 /** Slots filled by pointing at a thing: a piece, an edge, a dart, a place. Each can be chosen here instead. */
 import { Button } from "../../../ui/controls";
-import { ACROSS, takesLenses } from "../composing";
+import { ACROSS, takesLenses, withPiece } from "../composing";
 import { Choices, edgesOf, Pick, pieceOf, type SlotProps } from "./parts";
 import { AlongIt } from "./places";
 
 export function PieceChoice({ table, onFill, slot }: SlotProps) {
+  const field = slot.fields[0]?.name ?? "piece";
   return (
     <Choices legend={slot.prompt}>
       {table.pieces.map((p) => (
-        <Button key={p.name} onClick={() => onFill({ piece: p.name })}>
+        <Button key={p.name} onClick={() => onFill({ [field]: p.name })}>
           {p.name}
         </Button>
       ))}
@@ -54,7 +55,9 @@ export function EdgeChoice(props: SlotProps) {
   const { table, onFill, slot, composing } = props;
   const field = slot.fields[0]?.name ?? "edge";
   const own = pieceOf(props);
-  const pieces = own ? [own] : table.pieces;
+  const named = (composing.fields.pieces ?? []) as string[];
+  const chosen = table.pieces.filter((p) => named.includes(p.name));
+  const pieces = own ? [own] : chosen.length > 0 ? chosen.slice(0, 1) : table.pieces;
   return (
     <Choices legend={`${slot.prompt} Point at one on the table, or choose:`}>
       {pieces.flatMap((p) =>
@@ -62,9 +65,9 @@ export function EdgeChoice(props: SlotProps) {
           <Pick
             key={`${p.name} ${edge}`}
             on={own !== undefined && composing.fields[field] === edge}
-            onClick={() => onFill({ piece: p.name, [field]: edge })}
+            onClick={() => onFill({ ...withPiece(composing.move, p.name), [field]: edge })}
           >
-            {own ? edge : `${p.name}: ${edge}`}
+            {own || chosen.length > 0 ? edge : `${p.name}: ${edge}`}
           </Pick>
         )),
       )}
@@ -120,7 +123,7 @@ export function PlaceChoice(props: SlotProps) {
             key={`${on} ${edge}`}
             autoFocus={i === 0 && !now}
             on={now?.edge === edge}
-            onClick={() => onTry({ piece: on, [field]: { edge, fraction: 0.5 } })}
+            onClick={() => onTry({ ...withPiece(composing.move, on), [field]: { edge, fraction: 0.5 } })}
           >
             {piece ? edge : `${on}: ${edge}`}
           </Pick>

@@ -175,17 +175,31 @@ export function Lengths({ slot, composing, unit, onFill }: SlotProps) {
   return (
     <div className="grid gap-1.5">
       <p className="text-quiet">{slot.prompt}</p>
-      {slot.fields.map((f) => (
-        <LengthEntry
-          key={f.name}
-          composing={composing}
-          field={f.name}
-          label={f.title}
-          unit={unit}
-          focus={false}
-          onFill={(fields, typed) => onFill(fields, typed, true)}
-        />
-      ))}
+      {slot.fields.map((f) =>
+        f.unit === "cm" ? (
+          <LengthEntry
+            key={f.name}
+            composing={composing}
+            field={f.name}
+            label={f.title}
+            unit={unit}
+            focus={false}
+            onFill={(fields, typed) => onFill(fields, typed, true)}
+          />
+        ) : (
+          <Choices key={f.name} legend={f.title}>
+            {slot.choices.map((c) => (
+              <Pick
+                key={c.value}
+                on={composing.fields[f.name] === c.value}
+                onClick={() => onFill({ [f.name]: c.value }, {}, true)}
+              >
+                {c.words}
+              </Pick>
+            ))}
+          </Choices>
+        ),
+      )}
       <Button onClick={() => onFill({})}>That is all</Button>
     </div>
   );
@@ -224,7 +238,7 @@ export function LevelChoice(props: SlotProps) {
   const { slot, table, composing, onFill } = props;
   const field = slot.fields[0]?.name ?? "at";
   const names = composing.fields.pieces as string[] | undefined;
-  const piece = pieceOf(props) ?? table.pieces.find((p) => names?.[0] === p.name);
+  const piece = pieceOf(props) ?? table.pieces.find((p) => !names || names[0] === p.name);
   const side = edgesOf(piece).find((e) => e === "side" || e.includes("underarm") || e.startsWith("centre"));
   return (
     <Choices legend={`${slot.prompt} Point at it on an edge, or choose:`}>

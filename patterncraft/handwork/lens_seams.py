@@ -1,0 +1,74 @@
+"""A cut that runs through a double-pointed dart from point to point: each part gets one of its sides, and the seam has its shape."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import NamedTuple
+
+from ..geometry.path import Path
+from ..paper.draw import redraw
+from ..paper.lens import Lens
+from ..paper.nearest import nearest_on
+from ..paper.piece import Piece
+from ..places.line import LineOnPiece
+from ..tolerances import CLOSE, SNAP
+
+
+class LensInSeam(NamedTuple):
+    """The dart; its side that the cut follows and the other, both walked along the line."""
+
+    lens: Lens
+    here: Path
+    there: Path
+
+
+def along_lenses(piece: Piece, line: LineOnPiece) -> tuple[Piece, LineOnPiece, tuple[LensInSeam, ...]]:
+    """The piece without the darts that the line runs through; the line along one side of each."""
+    if not line.lenses:
+        return piece, line, ()
+    seams: list[LensInSeam] = []
+    stretches = list(line.stretches)
+    for lens in piece.lenses:
+        if lens.name not in line.lenses:
+            continue
+        for k, path in enumerate(stretches):
+            ends = path.start, path.end
+            for tips, turned in (((lens.upper, lens.lower), False), ((lens.lower, lens.upper), True)):
+                if max(abs(a - b) for a, b in zip(ends, tips, strict=True)) < 10 * SNAP:
+                    here, there = (lens.left.reversed(), lens.right.reversed()) if turned else (lens.left, lens.right)
+                    stretches[k] = here
+                    seams.append(LensInSeam(lens, here, there))
+    names = {s.lens.name for s in seams}
+    bare = replace(piece, lenses=tuple(x for x in piece.lenses if x.name not in names))
+    return bare, replace(line, stretches=tuple(stretches)), tuple(seams)
+
+
+def with_other_sides(half: Piece, seams: tuple[LensInSeam, ...], name: str) -> Piece:
+    """The part that the dart's paper came off with has its other side: what lay between is cut away."""
+    for seam in seams:
+        if half.contains(seam.lens.middle)[0]:
+            half = _other_side(half, seam, name)
+    return half
+
+
+def _other_side(half: Piece, seam: LensInSeam, name: str) -> Piece:
+    start, end = seam.here.start, seam.here.end
+    for k, e in enumerate(half.outline):
+        if e.name != name:
+            continue
+        (gap_a, a), (gap_b, b) = nearest_on(e.path, start), nearest_on(e.path, end)
+        if max(gap_a, gap_b) > 10 * SNAP:
+            continue
+        turned = a > b
+        low, high = min(a, b), max(a, b)
+        side = seam.there.reversed() if turned else seam.there
+        before = e.path.cut(low)[0].segments if low > CLOSE else ()
+        after = e.path.cut(high)[1].segments if high < e.length - CLOSE else ()
+        if before:
+            last = before[-1]
+            before = (*before[:-1], (last[0], side.start) if len(last) == 2 else (*last[:-1], side.start))
+        if after:
+            first = after[0]
+            after = ((side.end, first[1]) if len(first) == 2 else (side.end, *first[1:]), *after[1:])
+        return redraw(half, k, 1, (e.redrawn(Path((*before, *side.segments, *after))),))
+    return half
