@@ -124,8 +124,8 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
     lenses, still = ([x.name for p in pieces for x in p.lenses] for pieces in (old, new))
     if step.move in CUTS or getattr(step, "cut_across", False):
         # Cut across, a double-pointed dart is a dart on each side of the cut; one of the two may have been moved on.
-        # Below a yoke it may have been gathered in, in a panel closed at the point it shares.
-        least = 2 if step.move in ("cut_along", "cut_across") else 1
+        # Below a yoke it may have been gathered in; at a dart's point that the line passes it is closed with that dart.
+        least = 1 if step.move in ("yoke", "panel") or '"dart"' in step.model_dump_json() else 2
         # One that the line runs through from point to point is the seam's shape now.
         in_seam = [name for name in lenses if name not in still and f'{{"dart":"{name}"}}' in step.model_dump_json()]
         lenses = [name for name in lenses if name not in in_seam]

@@ -93,14 +93,23 @@ def lies_of(replay: Replay, by_hand: Lies | None = None) -> dict[str, Lie]:
         gone = [name for name in before if name not in after]
         if not new and not gone:
             continue
-        parent = next((n for n in (*done.step.pieces_named(), *gone) if n in lies), None)
-        home = lies[parent] if parent else Lie(0j)
-        family = [p for name, p in after.items() if name in new or name == parent]
+        parents = [n for n in dict.fromkeys((*done.step.pieces_named(), *gone)) if n in lies]
+        families: dict[str, list[Piece]] = {}
+        for name in new:
+            families.setdefault(_parent_of(name, parents), []).append(after[name])
+        homes = {parent: lies.get(parent, Lie(0j)) for parent in families}
         lies = {name: lie for name, lie in lies.items() if name in after}
-        lies |= _drawn_apart(family, home)
+        for parent, parts in families.items():
+            lies |= _drawn_apart([*([after[parent]] if parent in after else []), *parts], homes[parent])
     hand = {name: lie for name, lie in (by_hand or {}).items() if any(p.name == name for p in replay.pattern.pieces)}
     lies |= hand
     return _pushed_aside(replay.pattern, lies, set(hand))
+
+
+def _parent_of(name: str, parents: list[str]) -> str:
+    """Which of several pieces a new one was cut from: the one whose name it carries on, else the first; empty for none."""
+    own = [p for p in parents if p in name]
+    return max(own, key=len) if own else next(iter(parents), "")
 
 
 def _drawn_apart(family: list[Piece], home: Lie) -> dict[str, Lie]:

@@ -6,6 +6,7 @@ from typing import Final
 
 from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
+from ..geometry.flatten import flat_path
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.piece import Piece
@@ -16,6 +17,8 @@ from .cutting import open_corners
 KEYHOLE: Final = "keyhole"
 LEFT: Final = 3.0
 """cm of centre that are left below it at least."""
+FINE: Final = 1e-3
+"""cm: how near the chords by which its width is measured follow it."""
 FULLEST: Final = 0.6
 """Share of its length from above where it is widest: a drop hangs low."""
 
@@ -48,6 +51,11 @@ def keyhole_cut(piece: Piece, at: float, length: float, width: float) -> Piece:
     opened, (top, low) = open_corners(piece, spots)
     a, b = opened.outline[top].path.start, opened.outline[low].path.start
     out = outward(piece)
-    curve = fair_curve([a, a + FULLEST * (b - a) + out * width, b], out, -out)
+    reach = width
+    for _ in range(3):
+        curve = fair_curve([a, a + FULLEST * (b - a) + out * reach, b], out, -out)
+        # A little above or below the place it may be wider yet.
+        reach *= width / max(((z - a) * out.conjugate()).real for z in flat_path(curve, FINE))
+    curve = fair_curve([a, a + FULLEST * (b - a) + out * reach, b], out, -out)
     first, path = (top, curve) if down else (low, curve.reversed())
     return redraw(opened, first, 1, (Edge(KEYHOLE, "opening", path),))

@@ -18,20 +18,23 @@ SAME = 1e-3
 
 def level_line(piece: Piece, at: complex, words: str, field: str) -> LineOnPiece:
     """From outline to outline, square to the grain, through a place. Raises BadPlace where it does not cross the paper once."""
-    reach = -1j * downward(piece) * HUGE
+    return line_through(piece, at, -1j * downward(piece), f"the level of {words}", field)
+
+
+def line_through(piece: Piece, at: complex, way: complex, words: str, field: str) -> LineOnPiece:
+    """From outline to outline in a direction (a unit vector), through a place. Raises BadPlace as ``level_line`` does."""
+    reach = way * HUGE
     found = meetings(piece, straight(at - reach, at + reach), [])
     dart = next((piece.outline[m.edge].name for m in found if piece.outline[m.edge].kind == "dart"), "")
     if dart:
         raise BadPlace(
-            f"the level of {words} runs through the open {dart}.",
+            f"{words} runs through the open {dart}.",
             piece.name,
-            "Choose a level past the dart, or rotate the dart to another edge first.",
+            "Choose another past the dart, or rotate the dart to another edge first.",
             field,
         )
     if len(found) != 2:
-        raise BadPlace(
-            f"the level of {words} does not cross the paper once from edge to edge.", piece.name, "Choose another.", field
-        )
+        raise BadPlace(f"{words} does not cross the paper once from edge to edge.", piece.name, "Choose another.", field)
     first, last = found
     ends = tuple(Found(m.point, Spot(m.edge, m.on_edge)) for m in (first, last))
     return LineOnPiece((straight(first.point, last.point),), ends, (None, None))

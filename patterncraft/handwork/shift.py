@@ -11,7 +11,7 @@ from .reshaping import on_line_of
 
 class Shift(Strict):
     """cm ``out`` (square to the grain, away from the centre; negative: in) and ``down`` (along it; negative: up). With one of them only, the
-    end stays on the line of the edge beside it."""
+    end stays on the line of the edge beside it, where that runs that way at all."""
 
     out: float = length_field(0.0, "Out", "Away from the centre; below nought toward it.", -60, 60)
     down: float = length_field(0.0, "Down", "Along the grain; below nought upward.", -60, 60)

@@ -9,6 +9,7 @@ from ..errors import MoveRefused
 from ..geometry.transform import turn_over
 from ..handwork.centre import middle_of
 from ..handwork.cutting import cut_piece
+from ..handwork.level_line import line_through
 from ..handwork.two_sides import LEFT, RIGHT
 from ..house import HouseRules
 from ..paper.edge import Edge
@@ -55,7 +56,11 @@ class Fold(Move):
         if any(e.kind == "fold" for e in whole.outline):
             raise MoveRefused("it lies on a fold already.", self.piece, "Turn that fold into a seam first.", "piece")
         name = self._line(whole)
-        cut = cut_piece(whole, line_on(name, whole, pattern, "line"), name, "line")
+        drawn = line_on(name, whole, pattern, "line").path
+        # Where an edge was moved since, the line runs on to it.
+        way = (drawn.end - drawn.start) / abs(drawn.end - drawn.start)
+        line = line_through(whole, 0.5 * (drawn.start + drawn.end), way, f"the {name}", "line")
+        cut = cut_piece(whole, line, name, "line")
         off = self._differ(cut.first, cut.second, name)
         if off > ALIKE:
             raise MoveRefused(
@@ -99,7 +104,7 @@ class Fold(Move):
         for p, q in ((a, turned), (turned, a)):
             for e in p.outline:
                 for k in range(LOOKED_AT):
-                    z = e.path.at(e.length * (k + 0.5) / LOOKED_AT)
+                    z = e.path.at(e.length * k / LOOKED_AT)
                     off = max(off, min(nearest_on(x.path, z)[0] for x in q.outline))
         return off
 

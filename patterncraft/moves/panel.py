@@ -96,6 +96,8 @@ class Panel(Move):
         if isinstance(self.start, DartPlace):
             # Begun in the dart itself: both its legs become the seam.
             places = places[1:] if self.start.dart == self.dart else places
+        if len(places) < 2:
+            raise MoveRefused("the line would begin and end in one dart.", self.piece, "Lead it to the waist or the hem.", "to")
         line = LineThrough(through=places, shape="straight" if len(places) == 2 else "curve")
         return CutAlong(move="cut_along", piece=self.piece, line=line, names=self.names, seam=self.seam)
 

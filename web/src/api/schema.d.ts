@@ -4369,7 +4369,7 @@ export interface components {
         /**
          * Shift
          * @description cm ``out`` (square to the grain, away from the centre; negative: in) and ``down`` (along it; negative: up). With one of them only, the
-         *     end stays on the line of the edge beside it.
+         *     end stays on the line of the edge beside it, where that runs that way at all.
          */
         Shift: {
             /**
