@@ -13,6 +13,7 @@ from ..paper.draw import redraw
 from ..paper.edge import EdgeKind, on_new_paper
 from ..paper.piece import DrawnLine, Piece
 from ..tolerances import SNAP
+from .reaching import first_reaching
 from .reshaping import Run, stroke_of
 
 As = Literal["button stand", "wrap", "facing", "casing", "hem", "allowance"]
@@ -80,19 +81,17 @@ def extended(piece: Piece, run: Run, width: float, kind: As, shape: Shape, names
 def _mirrored_end(corner: complex, along: complex, beside: Path, width: float, piece: Piece, edge: str) -> Path:
     """The end of a strip that is folded back along the edge: the neighbour's line, from the corner until it is ``width`` off the edge,
     turned over it. Raises MoveRefused where the neighbour does not go so far."""
-    square = 1j * along
-    steps, size = 200, beside.length
-    deep = [((beside.at(size * k / steps) - corner) * square.conjugate()).real for k in range(steps + 1)]
-    k = next((i for i, d in enumerate(deep) if d >= width), None)
-    if k is None:
+    size = beside.length
+    found = first_reaching(beside, corner, 1j * along, width)
+    if found is None:
+        deep = max(((beside.at(size * k / 8) - corner) * (1j * along).conjugate()).real for k in range(9))
         raise MoveRefused(
-            f"beside the {edge} the piece is {max(deep):.1f} cm deep: a strip of {width:.1f} cm folded back would reach beyond it.",
+            f"beside the {edge} the piece is {deep:.1f} cm deep: a strip of {width:.1f} cm folded back would reach beyond it.",
             piece.name,
             "Make it narrower.",
             "width",
         )
-    share = (k - 1 + (width - deep[k - 1]) / (deep[k] - deep[k - 1])) / steps if k else 0.0
-    part = beside.cut(size * share)[0] if SNAP < size * share < size - SNAP else beside
+    part = beside.cut(found.along)[0] if SNAP < found.along < size - SNAP else beside
     return part.placed(turn_over(corner, corner + along))
 
 

@@ -18,6 +18,7 @@ from ..paper.sewn import run_of, runs_of
 from ..paper.trace import NEW_PAPER, Trace, Traces, cut_traces, end_to_end, stretched
 from ..tolerances import SNAP
 from .pencil import bent_to
+from .reaching import first_reaching
 
 KEPT: Final = 0.5
 """cm of a neighbouring edge that must be left."""
@@ -27,7 +28,7 @@ REACH: Final = 8.0
 """cm of a bent neighbour that are drawn over to an end that leaves its line."""
 
 
-STOP: Final = 3.0
+STOP: Final = 5.0
 """cm between the places of an edge that are looked for on its new line."""
 BESIDE: Final = 1.5
 """cm off the old line up to which a new one is the same line drawn better."""
@@ -200,21 +201,9 @@ def on_line_of(path: Path, at_end: bool, off: complex) -> complex:
     on = path.end_direction if at_end else -path.start_direction
     wanted = abs(off)
     unit = off / wanted
-    size = path.length
-    best: complex | None = None
-    steps = 60
-    for k in range(steps + 1):
-        z = path.at(size * (1 - k / steps) if at_end else size * k / steps)
-        if ((z - tip) * unit.conjugate()).real >= wanted:
-            low, high = max(k - 1, 0) / steps, k / steps
-            for _ in range(50):
-                mid = 0.5 * (low + high)
-                z = path.at(size * (1 - mid) if at_end else size * mid)
-                low, high = (low, mid) if ((z - tip) * unit.conjugate()).real >= wanted else (mid, high)
-            best = path.at(size * (1 - high) if at_end else size * high)
-            break
-    if best is not None:
-        return best
+    away = path.reversed() if at_end else path
+    if (found := first_reaching(away, tip, unit, wanted)) is not None:
+        return found.point
     ahead = (on * unit.conjugate()).real
     return tip + on * (wanted / ahead) if ahead > 0.25 else tip + off
 

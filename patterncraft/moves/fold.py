@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from math import inf
 from typing import ClassVar, Final, Literal
 
 from ..errors import MoveRefused
@@ -14,7 +15,7 @@ from ..handwork.two_sides import LEFT, RIGHT
 from ..house import HouseRules
 from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
-from ..paper.nearest import nearest_on
+from ..paper.nearest import may_touch, nearest_of
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, Grain, Piece
 from ..paper.seam import Seam, called
@@ -105,7 +106,7 @@ class Fold(Move):
             for e in p.outline:
                 for k in range(LOOKED_AT):
                     z = e.path.at(e.length * k / LOOKED_AT)
-                    off = max(off, min(nearest_on(x.path, z)[0] for x in q.outline))
+                    off = max(off, _beside_outline(q, z))
         return off
 
     def _freed(self, pattern: Pattern, half: Piece, aside: Piece, name: str) -> tuple[list[str], list[tuple[str, str]]]:
@@ -125,6 +126,16 @@ class Fold(Move):
         edges = {x.edge for x in (*seam.a, *seam.b) if x.piece == self.piece and x.edge in gone}
         twins = {e.replace(w, words[w], 1) for e in edges for w in words if e.startswith(w)}
         return next((s.name for s in pattern.seams if any(x.piece == self.piece and x.edge in twins for x in (*s.a, *s.b))), "")
+
+
+def _beside_outline(piece: Piece, z: complex) -> float:
+    """cm by which a place lies off an outline."""
+    gap = inf
+    for e, hulls in zip(piece.outline, piece.hulls, strict=True):
+        for seg, hull in zip(e.path.segments, hulls, strict=True):
+            if gap == inf or may_touch(hull, z, gap):
+                gap = min(gap, nearest_of(seg, z)[0])
+    return gap
 
 
 def _side_of(piece: Piece) -> str:

@@ -7,6 +7,7 @@ from typing import ClassVar, Final, Literal
 from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
+from ..handwork.reaching import first_reaching
 from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
 from ..handwork.shaped_together import shaped_together
 from ..house import HouseRules
@@ -149,18 +150,16 @@ class Hem(Move):
             way = -upward.start_direction
             fall = (way * downward(piece).conjugate()).real
             return tip + way * by / max(fall, 0.3)
-        steps, down = 200, downward(piece)
-        heights = [((upward.at(upward.length * k / steps) - tip) * down.conjugate()).real for k in range(steps + 1)]
-        if min(heights) > by:
+        found = first_reaching(upward, tip, downward(piece), by)
+        if found is None:
+            heights = [((upward.at(upward.length * k / 8) - tip) * downward(piece).conjugate()).real for k in range(9)]
             raise MoveRefused(
                 f"the {piece.outline[neighbour].name} goes up by {-min(heights):.1f} cm only.",
                 piece.name,
                 "Raise the hem by less.",
                 "rise",
             )
-        k = next(i for i, h in enumerate(heights) if h <= by)
-        share = (k - 1 + (heights[k - 1] - by) / (heights[k - 1] - heights[k])) / steps
-        return upward.at(upward.length * share)
+        return found.point
 
     def _path(self, start: complex, end: complex, out: complex, down: complex) -> Path:
         """From the centre, which it meets square, to the side."""

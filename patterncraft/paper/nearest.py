@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Collection
+from math import inf
 
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
-from ..geometry.segment import Cubic, Segment, derivative_at, point_at, split
+from ..geometry.segment import Cubic, Segment, derivative_at, hull_box, point_at, split
 from .piece import Hull, Piece
 from .sewn import Spot
 
@@ -52,9 +53,15 @@ def nearest_of(seg: Segment, point: complex, samples: int = 8) -> tuple[float, c
 
 def nearest_on(path: Path, point: complex) -> tuple[float, float]:
     """(distance, cm along) of the nearest place of a path, to about 1e-6 cm."""
-    feet = [_foot(s, point, 12) for s in path.segments]
-    gap, k = min((abs(point_at(s, t) - point), k) for k, (s, t) in enumerate(zip(path.segments, feet, strict=True)))
-    t = feet[k]
+    gap, k, t = inf, 0, 0.0
+    for number, s in enumerate(path.segments):
+        # A segment whose box lies farther off than what is found already cannot be nearer.
+        if gap < inf and not may_touch(hull_box(s), point, gap):
+            continue
+        foot = _foot(s, point, 12)
+        off = abs(point_at(s, foot) - point)
+        if off < gap:
+            gap, k, t = off, number, foot
     along = sum(segment_length(s) for s in path.segments[:k]) + arc_length(split(path.segments[k], t)[0])
     return gap, along
 

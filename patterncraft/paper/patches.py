@@ -97,7 +97,7 @@ def _area(ring: Ring) -> float:
     return 0.5 * sum(a[0] * b[1] - b[0] * a[1] for a, b in pairwise([*ring, ring[0]]))
 
 
-LEVELS = 6
+LEVELS = 3
 """Levels at which a point inside is looked for: the tallest gap between corners may be a spike without width."""
 
 
