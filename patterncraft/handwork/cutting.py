@@ -107,7 +107,7 @@ def cut_piece(piece: Piece, line: LineOnPiece, name: str, field: str = "line") -
         refuse_leaving(piece, line.path, found, field, through_lenses=True)
         cut = _plain_cut(piece, line, name, lens_cuts(piece, line.path, field), in_seam)
     else:
-        cut = _cut_past_tip(piece, line, name, tip, found, field)
+        cut = _cut_past_tip(piece, line, name, tip, found, field, in_seam)
     for half in (cut.first, cut.second):
         if half.area < LEAST:
             raise MoveRefused("nothing worth a piece would be left on one side of the line.", piece.name, "Move the line.", field)
@@ -218,7 +218,15 @@ def _passed_tip(piece: Piece, found: list[Meeting]) -> Dart | None:
     return dart if all(abs(m.point - dart.pivot) <= PAST for m in found) else None
 
 
-def _cut_past_tip(piece: Piece, line: LineOnPiece, name: str, tip: Dart, found: list[Meeting], field: str) -> Cut:
+def _cut_past_tip(
+    piece: Piece,
+    line: LineOnPiece,
+    name: str,
+    tip: Dart,
+    found: list[Meeting],
+    field: str,
+    in_seam: tuple[LensInSeam, ...] = (),
+) -> Cut:
     """A line that passes a dart's point on the dart's side: the tip is filled with new paper and eased in, the rest of
     the dart closes into the cut."""
     spots = [Spot(m.edge, m.on_edge) for m in found]
@@ -248,7 +256,7 @@ def _cut_past_tip(piece: Piece, line: LineOnPiece, name: str, tip: Dart, found: 
     one_cut = part(filled, corner(points[0]), corner(points[2]), into, name)
     holder, loose = _with_corner(one_cut.first, one_cut.second, points[3], points[1])
     two_cut = part(holder, _at(holder, points[3]), _at(holder, points[1]), away, name)
-    parts = [loose, two_cut.first, two_cut.second]
+    parts = [with_other_sides(p, in_seam, name) for p in (loose, two_cut.first, two_cut.second)]
     keeps = next(p for p in parts if any(e.name == name and e.path == across.path for e in p.outline))
     sides = [p for p in parts if p is not keeps]
     ahead = next(p for p in sides if any(e.kind == "dart" and e.name == tip.name and _leads_out(e, tip) for e in p.outline))
@@ -265,7 +273,8 @@ def _cut_past_tip(piece: Piece, line: LineOnPiece, name: str, tip: Dart, found: 
     keeps = replace(keeps, darts=tuple(d for d in keeps.darts if d.name != tip.name))
     sewn = [replace(p, outline=tuple(_as_seam(e, name) for e in p.outline)) for p in (keeps, shut)]
     length = into.length + away.length
-    return Cut(sewn[0], sewn[1], length, (), (tip.name,), across.length)
+    closed = (tip.name, *(s.lens.name for s in in_seam))
+    return Cut(sewn[0], sewn[1], length, (), closed, across.length)
 
 
 def _leads_out(e: Edge, tip: Dart) -> bool:

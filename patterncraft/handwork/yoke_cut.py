@@ -23,6 +23,7 @@ from ..paper.nearest import nearest_on, nearest_spot
 from ..paper.part import open_corner, part
 from ..paper.piece import Piece
 from ..paper.sewn import Spot, point_of, runs_of
+from ..places.levels import outward
 from ..tolerances import CLOSE, SNAP
 from .across import looked_at, meetings
 from .centre import stays_put
@@ -105,7 +106,7 @@ def _stretches(
         stops += [a, b]
     stops.append(last)
     square_in = 1j * before.path.end_direction if _is_centre(before) else None
-    square_out = 1j * after.path.start_direction if _is_centre(after) else None
+    square_out = -1j * after.path.start_direction if _is_centre(after) else None
     out = []
     for k in range(0, len(stops), 2):
         a, b = stops[k], stops[k + 1]
@@ -155,8 +156,7 @@ def _sweetheart(a: complex, b: complex, places: list[complex], leaving: complex 
     along the outline the edge lies on the left."""
     up = -1j * (b - a) / abs(b - a)
     places = [z + up * BOW * abs(b - a) for z in places or [0.5 * (a + b)]]
-    aslant = 1 - 1j * DIP
-    return fair_curve([a, *places, b], leaving and leaving * aslant, arriving and arriving * aslant)
+    return fair_curve([a, *places, b], leaving and leaving * (1 - 1j * DIP), arriving and arriving * (1 + 1j * DIP))
 
 
 def _beside(piece: Piece, run: list[int], depth: float) -> list[complex]:
@@ -321,5 +321,6 @@ def _seam_last(piece: Piece, name: str) -> Piece:
 
 
 def darts_below(piece: Piece, name: str) -> list[Dart]:
-    """The points of darts that are left below, their mouths on the new seam."""
-    return [d for d in darts_of(piece) if d.mouth_edge == name]
+    """The points of darts that are left below, their mouths on the new seam, from the centre outward."""
+    out = outward(piece).conjugate()
+    return sorted((d for d in darts_of(piece) if d.mouth_edge == name), key=lambda d: (d.pivot * out).real)
