@@ -19,6 +19,8 @@ from ..tolerances import CLOSE
 from .closing import swung_shut
 
 NEW: Final = "the new dart"
+SLIT: Final = 0.005
+"""cm at the mouth: a dart that narrow is none."""
 BEYOND: Final = 90.0
 """Degrees beyond which a dart is no dart: its mouth would be wider than its legs are long, nearly half as much again."""
 
@@ -72,10 +74,16 @@ def spot_for(place: Place, piece: Piece, pattern: Pattern, field: str) -> Spot |
     return place if isinstance(place, DartPlace) else on_edge(place, piece, pattern, field)
 
 
+def meant(dart: Dart, angle: float) -> float:
+    """The angle to close: all of it where so little would be left that both legs lie on each other: that is no dart, but a slit."""
+    left = (abs(dart.angle) - abs(angle)) * max(dart.leg_in.length, dart.leg_out.length)
+    return dart.angle if abs(left) < SLIT else angle
+
+
 def turned_into(target: Target, dart: Dart, angle: float, rules: HouseRules) -> Piece:
     """Swing by ``angle`` (radians, of the dart's sense) and tape. A mouth that opens in an edge becomes a dart with the
     house's set-back, called ``NEW`` until darts are named anew."""
-    after = swung_shut(*target.halves, dart, angle)
+    after = swung_shut(*target.halves, dart, meant(dart, angle))
     return _named(after, target.edge, rules) if target.edge else after
 
 

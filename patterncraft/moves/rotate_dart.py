@@ -10,7 +10,7 @@ from pydantic import model_validator
 
 from ..errors import MoveRefused
 from ..handwork.over_darts import with_lines_off_darts
-from ..handwork.rotating import Target, refuse_lens, spot_for, target_of, turned_into
+from ..handwork.rotating import Target, meant, refuse_lens, spot_for, target_of, turned_into
 from ..house import HouseRules
 from ..paper.dart import Dart, chord, find_dart
 from ..paper.follow import lay_down, take_up
@@ -85,7 +85,7 @@ class RotateDart(Move):
         refuse_lens(before, self.dart)
         dart = find_dart(before, self.dart)
         target = target_of(before, dart, spot_for(self.to, before, pattern, "to"), self.to.words(before, "cm"), "to")
-        angle = self._angle(dart, target.radius, target.held)
+        angle = meant(dart, self._angle(dart, target.radius, target.held))
         after = turned_into(target, dart, angle, rules)
         followed = lay_down(hand, [assert_sound(after)])
         return Outcome(followed.pattern, self._working(before, after, dart, angle, target) + notes(followed.told))

@@ -86,9 +86,13 @@ def _flat(segments: Sequence[Segment]) -> Ring:
 
 
 def _clipped(ring: Ring, outline: Sequence[Segment]) -> list[Ring]:
+    half = _flat(outline)
+    if len(set(half)) < 3 or abs(_area(half)) < CRUMB:
+        # A thread of paper: two edges that run back over each other hold no patch.
+        return []
     clip = pyclipper.Pyclipper()
     clip.AddPath(pyclipper.scale_to_clipper(ring, SCALE), pyclipper.PT_SUBJECT, True)
-    clip.AddPath(pyclipper.scale_to_clipper(_flat(outline), SCALE), pyclipper.PT_CLIP, True)
+    clip.AddPath(pyclipper.scale_to_clipper(half, SCALE), pyclipper.PT_CLIP, True)
     found = clip.Execute(pyclipper.CT_INTERSECTION, pyclipper.PFT_NONZERO, pyclipper.PFT_NONZERO)
     return [r for r in (pyclipper.scale_from_clipper(x, SCALE) for x in found) if abs(_area(r)) > CRUMB]
 
