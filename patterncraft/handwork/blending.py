@@ -23,6 +23,8 @@ SHARE: Final = 0.45
 """Of an edge, at most."""
 SMOOTH: Final = 0.5
 """Degrees: a kink that no eye sees is left."""
+CORNER: Final = 75.0
+"""Degrees: a sharper kink is meant."""
 MOST: Final = 1.0
 """cm by which a blend may move an edge: more is another line."""
 
@@ -93,6 +95,13 @@ def blended(a: Meeting, b: Meeting, names: tuple[str, str]) -> Blended:
             f"laid together the {names[0]} and the {names[1]} would have to move by {moved:.1f} cm to run on.",
             f"{a.piece.name}, {b.piece.name}",
             "Redraw one of them first: a blend moves an edge by at most 1 cm.",
+            "edges",
+        )
+    if kink > CORNER or not SNAP < along < over.length - SNAP:
+        raise MoveRefused(
+            f"the {names[0]} and the {names[1]} meet at an angle of {180 - kink:.0f}°: that is a corner, not a kink.",
+            f"{a.piece.name}, {b.piece.name}",
+            "Round the corner, or redraw one of them first.",
             "edges",
         )
     into, out = over.cut(along)

@@ -51,6 +51,7 @@ class MergeDarts(Move):
         before = with_lines_off_darts(hand.piece(self.piece))
         for name in (*self.darts, self.into):
             refuse_lens(before, name)
+            find_dart(before, name)
         stays = find_dart(before, self.into)
         if self.into in self.darts or len(set(self.darts)) < len(self.darts):
             raise MoveRefused("a dart cannot be merged into itself.", self.piece, "Name each dart once.", "darts")

@@ -299,6 +299,10 @@ class TestBlend:
         long = worked(pair(), {"move": "redraw", "piece": "front", "edge": "hem", "from": "centre front", "start": {"down": 40.0}})
         error = stopped(long, {"move": "blend", "edges": [["front", "hem"], ["back", "hem"]]})
         assert "at most 1 cm" in error.cure
+        # Two pieces that meet at a right angle at their seam meet at a corner.
+        steep = worked(pair(), *({"move": "redraw", "piece": p, "edge": "hem", "from": c, "start": {"down": 20.0}} for p, c in (("front", "centre front"), ("back", "centre back"))))  # fmt: skip
+        error = stopped(steep, {"move": "blend", "edges": [["front", "hem"], ["back", "hem"]]})
+        assert "a corner, not a kink" in error.message
         with pytest.raises(PatternError, match="one of both"):
             read_steps([{"move": "blend", "seams": ["side"], "edges": [["front", "hem"], ["back", "hem"]]}])
 
