@@ -82,6 +82,8 @@ def blended(a: Meeting, b: Meeting, names: tuple[str, str]) -> Blended:
     kink = abs(degrees(phase(far.start_direction / near.end_direction)))
     if kink < SMOOTH:
         return Blended(a.piece, b.piece, kink, 0.0)
+    if kink > CORNER:
+        raise _corner_met(a, b, names, kink)
     r = min(REACH, SHARE * near.length)
     s = min(REACH, SHARE * far.length)
     kept, _ = near.cut(near.length - r)
@@ -97,18 +99,22 @@ def blended(a: Meeting, b: Meeting, names: tuple[str, str]) -> Blended:
             "Redraw one of them first: a blend moves an edge by at most 1 cm.",
             "edges",
         )
-    if kink > CORNER or not SNAP < along < over.length - SNAP:
-        raise MoveRefused(
-            f"the {names[0]} and the {names[1]} meet at an angle of {180 - kink:.0f}°: that is a corner, not a kink.",
-            f"{a.piece.name}, {b.piece.name}",
-            "Round the corner, or redraw one of them first.",
-            "edges",
-        )
+    if not SNAP < along < over.length - SNAP:
+        raise _corner_met(a, b, names, kink)
     into, out = over.cut(along)
     into, out = _ended(into, joint), _ended(out.reversed(), joint)
     first = Path((*kept.segments, *into.segments))
     second = Path((*rest.reversed().segments, *out.segments)).placed(onto)
     return Blended(_drawn(a, first), _drawn(b, second), kink, moved)
+
+
+def _corner_met(a: Meeting, b: Meeting, names: tuple[str, str], kink: float) -> MoveRefused:
+    return MoveRefused(
+        f"the {names[0]} and the {names[1]} meet at an angle of {180 - kink:.0f}°: that is a corner, not a kink.",
+        f"{a.piece.name}, {b.piece.name}",
+        "Round the corner, or redraw one of them first.",
+        "edges",
+    )
 
 
 def _drawn(m: Meeting, toward: Path) -> Piece:
