@@ -58,6 +58,21 @@ class Path:
             return Path((*self.segments[:-1], joined, *other.segments[1:]))
         return Path(self.segments + other.segments)
 
+    @property
+    def is_ruled(self) -> bool:
+        """Whether it is one straight stroke."""
+        return len(self.segments) == 1 and len(self.segments[0]) == 2
+
+    def ending_at(self, z: complex) -> Path:
+        """The same line with its very last point moved there: by a hair, so that it ends in a corner's own point."""
+        last = self.segments[-1]
+        return Path((*self.segments[:-1], (last[0], z) if len(last) == 2 else (last[0], last[1], last[2], z)))
+
+    def starting_at(self, z: complex) -> Path:
+        """The same line with its very first point moved there."""
+        first = self.segments[0]
+        return Path(((z, first[1]) if len(first) == 2 else (z, first[1], first[2], first[3]), *self.segments[1:]))
+
     def locate(self, length: float) -> tuple[int, float]:
         """(segment index, parameter) at ``length`` cm from the start, clamped to the path."""
         i, rest = self._reach(length)

@@ -102,7 +102,7 @@ def blended(a: Meeting, b: Meeting, names: tuple[str, str]) -> Blended:
     if not SNAP < along < over.length - SNAP:
         raise _corner_met(a, b, names, kink)
     into, out = over.cut(along)
-    into, out = _ended(into, joint), _ended(out.reversed(), joint)
+    into, out = into.ending_at(joint), out.reversed().ending_at(joint)
     first = Path((*kept.segments, *into.segments))
     second = Path((*rest.reversed().segments, *out.segments)).placed(onto)
     return Blended(_drawn(a, first), _drawn(b, second), kink, moved)
@@ -137,11 +137,6 @@ def _chords(seam: Path) -> list[tuple[complex, complex]]:
     length = min(4.0, seam.length)
     points = [seam.at(length * k / 80) for k in range(81)]
     return list(itertools.pairwise(points))
-
-
-def _ended(path: Path, z: complex) -> Path:
-    last = path.segments[-1]
-    return Path((*path.segments[:-1], (last[0], z) if len(last) == 2 else (last[0], last[1], last[2], z)))
 
 
 def _off(over: Path, old: Path, begins: float) -> float:

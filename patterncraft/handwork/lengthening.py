@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Final
 
 from ..errors import BadPlace, MoveRefused
-from ..geometry.path import Path, straight
+from ..geometry.path import straight
 from ..geometry.transform import slide
 from ..paper.draw import redraw
 from ..paper.edge import Edge
@@ -82,7 +82,7 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     before, cut, after = turned.outline[:3]
     here = next(e for e in above.outline if e.name == BAND)
     start, end = here.path.end, here.path.start
-    into, out = before.redrawn(_led_to(before.path, start)), after.redrawn(_led_to(after.path.reversed(), end).reversed())
+    into, out = before.redrawn(before.path.ending_at(start)), after.redrawn(after.path.starting_at(end))
     aside = {start: abs(before.path.end - start), end: abs(after.path.start - end)}
     fitted = redraw(turned, 0, 3, (into, Edge(cut.name, "raw", straight(start, end), cut.cut), out))
     i = next(n for n, e in enumerate(above.outline) if e.name == BAND)
@@ -98,12 +98,6 @@ def shortened(piece: Piece, slash: Slash, amount: float, words: str) -> Piece:
     paper = whole.paper
     whole = replace(whole, paper=replace(paper, away=paper.away + band.area))
     return with_grain_where_it_lay(whole, whole.grain or piece.grain)
-
-
-def _led_to(path: Path, end: complex) -> Path:
-    """The path with its end moved: only for the moment, until it is drawn over."""
-    *rest, last = path.segments
-    return Path((*rest, (*last[:-1], end) if len(last) == 4 else (last[0], end)))
 
 
 def _has(piece: Piece, z: complex) -> bool:

@@ -99,10 +99,10 @@ def _opened(half: Piece, cut: LensCut, line: Path, name: str) -> Piece:
     after = rest.cut_at(high - low)[1]
     legs = (_leg(lens, a, tip), _leg(lens, b, tip)) if pivot == tip else (straight(a, pivot), straight(b, pivot))
     edges = (
-        replace(before, path=_ending(before.path, a)),
+        replace(before, path=before.path.ending_at(a)),
         Edge(lens.name, "dart", legs[0]),
         Edge(lens.name, "dart", legs[1].reversed()),
-        replace(after, path=_ending(after.path.reversed(), b).reversed()),
+        replace(after, path=after.path.starting_at(b)),
     )
     opened = redraw(half, k, 1, edges).starting_at(len(edges))
     rule = DartRule(lens.name, abs(pivot - tip), named=True)
@@ -118,9 +118,3 @@ def _meant_point(half: Piece, lens: Lens, tip: complex) -> complex:
     off = [(((z - tip) * ahead.conjugate()), z) for z in aimed]
     meant = [(o.real, z) for o, z in off if SNAP < o.real <= SHORT_OF and abs(o.imag) <= ASIDE]
     return min(meant, key=lambda m: m[0])[1] if meant else tip
-
-
-def _ending(path: Path, z: complex) -> Path:
-    """The path with its end at the very point ``z``, a hair away."""
-    last = path.segments[-1]
-    return Path((*path.segments[:-1], (*last[:-1], z) if len(last) == 4 else (last[0], z)))

@@ -62,13 +62,7 @@ def _other_side(half: Piece, seam: LensInSeam, name: str) -> Piece:
         turned = a > b
         low, high = min(a, b), max(a, b)
         side = seam.there.reversed() if turned else seam.there
-        before = e.path.cut(low)[0].segments if low > CLOSE else ()
-        after = e.path.cut(high)[1].segments if high < e.length - CLOSE else ()
-        if before:
-            last = before[-1]
-            before = (*before[:-1], (last[0], side.start) if len(last) == 2 else (*last[:-1], side.start))
-        if after:
-            first = after[0]
-            after = ((side.end, first[1]) if len(first) == 2 else (side.end, *first[1:]), *after[1:])
+        before = e.path.cut(low)[0].ending_at(side.start).segments if low > CLOSE else ()
+        after = e.path.cut(high)[1].starting_at(side.end).segments if high < e.length - CLOSE else ()
         return redraw(half, k, 1, (e.redrawn(Path((*before, *side.segments, *after))),))
     return half

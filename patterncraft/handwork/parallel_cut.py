@@ -21,7 +21,7 @@ def beside(piece: Piece, run: Run, distance: float, field: str) -> Slash:
     the one to the other."""
     edge = stroke_of(piece, run)
     path = edge.path
-    if len(path.segments) == 1 and len(path.segments[0]) == 2:
+    if path.is_ruled:
         off = 1j * path.start_direction * distance
         line = straight(path.start + off - path.start_direction * BEYOND, path.end + off + path.end_direction * BEYOND)
     else:

@@ -9,7 +9,6 @@ from typing import Final, NamedTuple
 from ..errors import BadPlace, MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
-from ..geometry.segment import Segment
 from ..paper.draw import redraw
 from ..paper.edge import Edge, on_new_paper
 from ..paper.nearest import nearest_on
@@ -146,17 +145,17 @@ def ended_at(piece: Piece, e: Edge, z: complex, beside: str, field: str) -> Edge
                 field,
             )
         kept = e.cut_at(along)[0]
-        return kept.with_path(_ending(kept.path, z))
+        return kept.with_path(kept.path.ending_at(z))
     ahead = z - e.path.end
     way = e.path.end_direction
     if (ahead * way.conjugate()).real > 0 and abs((ahead * way.conjugate()).imag) < ON:
         longer = e.then(on_new_paper(e.name, e.kind, straight(e.path.end, z)))
-        return longer.with_path(straight(e.path.start, z)) if _is_straight(e.path) else longer
+        return longer.with_path(straight(e.path.start, z)) if e.path.is_ruled else longer
     if e.kind == "fold":
         raise MoveRefused(
             f"the end would leave the {e.name}, which is a fold and stays straight.", piece.name, "Move it along the fold.", field
         )
-    if _is_straight(e.path):
+    if e.path.is_ruled:
         if abs(z - e.path.start) < KEPT:
             raise MoveRefused(f"nothing would be left of the {e.name}.", piece.name, "Move the end by less.", field)
         return in_its_place(e, straight(e.path.start, z))
@@ -173,20 +172,10 @@ def _backward(e: Edge) -> Edge:
     return Edge(e.name, e.kind, e.path.reversed(), e.cut, tuple(t._replace(start=t.end, end=t.start) for t in reversed(e.trace)))
 
 
-def _ending(path: Path, z: complex) -> Path:
-    last = path.segments[-1]
-    fitted: Segment = (last[0], z) if len(last) == 2 else (last[0], last[1], last[2], z)
-    return Path((*path.segments[:-1], fitted))
-
-
-def _is_straight(path: Path) -> bool:
-    return len(path.segments) == 1 and len(path.segments[0]) == 2
-
-
 def same_kind(path: Path, start: complex, end: complex) -> Path:
     """A line like ``path`` between other ends: straight as it is straight, else as one fair curve that keeps its directions at the ends
     and passes its thirds, moved along in proportion."""
-    if _is_straight(path):
+    if path.is_ruled:
         return straight(start, end)
     off = start - path.start, end - path.end
     whole = path.length

@@ -43,7 +43,7 @@ def _moved(e: Edge, first: complex, last: complex, bulge: Bulge | None) -> Edge:
     if not first and not last and bulge is None:
         return e
     path = e.path
-    if len(path.segments) == 1 and len(path.segments[0]) == 2 and bulge is None:
+    if path.is_ruled and bulge is None:
         return e.redrawn(straight(path.start + first, path.end + last))
     whole = path.length
     done = 0.0

@@ -12,7 +12,6 @@ from typing import NamedTuple
 
 from ..errors import MoveRefused
 from ..geometry.path import Path, straight
-from ..geometry.segment import Segment
 from ..geometry.transform import Transform, slide, swing
 from ..paper.draw import bridge, no_edge, redraw
 from ..paper.edge import Edge, on_new_paper
@@ -105,14 +104,7 @@ def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
 
 def _between(path: Path, start: complex, end: complex) -> Path:
     """The path with its ends at the corners' very points."""
-    if len(path.segments) == 1 and len(path.segments[0]) == 2:
-        return straight(start, end)
-    segments: list[Segment] = list(path.segments)
-    first = segments[0]
-    segments[0] = (start, first[1]) if len(first) == 2 else (start, *first[1:])
-    last = segments[-1]
-    segments[-1] = (last[0], end) if len(last) == 2 else (*last[:-1], end)
-    return Path(tuple(segments))
+    return path.starting_at(start).ending_at(end)
 
 
 def _corner(piece: Piece, z: complex) -> int:

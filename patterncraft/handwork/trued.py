@@ -31,7 +31,7 @@ def trued(path: Path, by: By, amount: float, edge: str, piece: str) -> Path:
         if amount < 0:
             return path.cut(wanted)[0]
         on = straight(path.end, path.end + path.end_direction * amount)
-        if len(path.segments) == 1 and len(path.segments[0]) == 2:
+        if path.is_ruled:
             return straight(path.start, on.end)
         return Path((*path.segments, *on.segments))
     return _bowed(path, wanted, edge, piece)

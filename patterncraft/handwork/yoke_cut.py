@@ -13,7 +13,6 @@ from typing import Final, NamedTuple
 from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
-from ..geometry.segment import Segment
 from ..geometry.transform import slide, swing
 from ..paper.dart import Dart, darts_of, find_dart
 from ..paper.draw import redraw
@@ -186,7 +185,7 @@ def _cut(piece: Piece, stretches: list[_Stretch], name: str) -> tuple[list[Piece
         rest, end = _corner_at(rest, s.end)
         b = rest.outline[end].path.start
         start = next(k for k, e in enumerate(rest.outline) if e.path.start == a)
-        path = _fitted(s.path, a, b)
+        path = s.path.starting_at(a).ending_at(b)
         _runs_on_paper(rest, path)
         parted = part(rest, start, end, path, name)
         uppers.append(_called(parted.first, name))
@@ -227,15 +226,6 @@ def _corner_at(piece: Piece, z: complex) -> tuple[Piece, int]:
     if gap > 10 * SNAP:
         raise AssertionError("the yoke's line begins and ends on the outline")
     return open_corner(piece, Spot(k, along))
-
-
-def _fitted(path: Path, a: complex, b: complex) -> Path:
-    segments: list[Segment] = list(path.segments)
-    first = segments[0]
-    segments[0] = (a, first[1]) if len(first) == 2 else (a, *first[1:])
-    last = segments[-1]
-    segments[-1] = (last[0], b) if len(last) == 2 else (*last[:-1], b)
-    return Path(tuple(segments))
 
 
 def _taped(uppers: list[Piece], darts: list[Dart]) -> Piece:

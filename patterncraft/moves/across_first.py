@@ -6,14 +6,16 @@ from typing import Final
 
 from ..errors import MoveRefused, PatternError
 from ..geometry.intersect import line_crossings
+from ..geometry.path import straight
 from ..house import HouseRules
 from ..paper.lens import Lens
 from ..paper.nearest import nearest_spot
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.sewn import distance_of, neighbours, run_holding
+from ..paper.sewn import point_of
 from ..places.levels import downward
-from ..places.place import DartPlace, EdgePlace, Place
+from ..places.line import LineOnPiece
+from ..places.place import DartPlace, Found, Place
 from ..tolerances import HUGE
 from .cut_along import CutAlong
 from .move import Move, Outcome, slot_field
@@ -43,7 +45,7 @@ def on_the_half(move: Move, pattern: Pattern, rules: HouseRules, name: str, dart
     if lens is None:
         return None
     try:
-        cut = CutAlong(move="cut_along", piece=name, line=_level_line(piece, lens)).apply(pattern, rules)
+        cut = CutAlong(move="cut_along", piece=name, line=dart).along(pattern, _level_line(piece, lens))
     except PatternError as e:
         e.field = "cut_across"
         raise
@@ -61,20 +63,15 @@ def on_the_half(move: Move, pattern: Pattern, rules: HouseRules, name: str, dart
     return Outcome(done.pattern, (*cut.working, *done.working))
 
 
-def _level_line(piece: Piece, lens: Lens) -> tuple[Place, Place]:
-    """The places at which a line square to the grain through the dart's widest meets the outline on either side of it."""
+def _level_line(piece: Piece, lens: Lens) -> LineOnPiece:
+    """The line square to the grain through the dart's widest, to where it meets the outline on either side of it."""
     at, across = lens.widest_at, -1j * downward(piece)
     ends = []
     for way in (across, -across):
         met = [(h.s, h.point) for s in piece.segments for h in line_crossings(at, at + way * HUGE, s)]
-        ends.append(_place(piece, min(met, key=lambda m: m[0])[1]))
-    return ends[0], ends[1]
-
-
-def _place(piece: Piece, z: complex) -> EdgePlace:
-    spot = nearest_spot(piece, z)
-    edge = piece.outline[spot.edge].name
-    return EdgePlace(edge=edge, start=neighbours(piece, edge, run_holding(piece, spot.edge))[0], distance=distance_of(piece, spot))
+        spot = nearest_spot(piece, min(met, key=lambda m: m[0])[1])
+        ends.append(Found(point_of(piece, spot), spot))
+    return LineOnPiece((straight(ends[0].point, ends[1].point),), tuple(ends), (None, None))
 
 
 def _has(half: Piece, place: Place) -> bool:

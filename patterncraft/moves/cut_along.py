@@ -18,7 +18,7 @@ from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, SeamRule
 from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
-from ..places.line import Line, line_on, line_words
+from ..places.line import Line, LineOnPiece, line_on, line_words
 from ..tolerances import TAPED
 from ..units import Unit
 from ..working import Sum, length, notes, tell
@@ -61,9 +61,12 @@ class CutAlong(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadPlace at ``line`` where it leaves the paper, touches itself or ends in the air; MoveRefused
         over an open dart."""
+        return self.along(pattern, line_on(self.line, pattern.piece(self.piece), pattern))
+
+    def along(self, pattern: Pattern, line: LineOnPiece) -> Outcome:
+        """The cut along a line found on the piece already. Raises as ``apply`` does, but for the line's places."""
         hand = take_up(pattern, self.piece)
         whole = hand.piece(self.piece)
-        line = line_on(self.line, whole, pattern)
         seam = self._seam_name(pattern, whole)
         cut = cut_piece(whole, line, seam)
         ordered = in_reading_order(whole, cut.first, cut.second)

@@ -98,7 +98,7 @@ class Extend(Move):
             lines.append(tell("It was on the fold: cut two, one mirrored."))
         if self.used_as in ("button stand", "wrap"):
             lines.append(Sum("The two halves lie over each other by", length(2 * self.width), "2 × {}", (length(self.width),)))
-        if len(piece.outline[run.first].path.segments) > 1 or len(piece.outline[run.first].path.segments[0]) == 4:
+        if not piece.outline[run.first].path.is_ruled:
             lines.append(note("The edge is bent: a wide strip folded back along it does not lie flat."))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
 

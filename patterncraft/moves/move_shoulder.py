@@ -6,8 +6,6 @@ from dataclasses import replace
 from typing import ClassVar, Final, Literal, NamedTuple
 
 from ..errors import MoveRefused
-from ..geometry.path import Path
-from ..geometry.segment import Segment
 from ..handwork.cutting import open_corners
 from ..handwork.joining import how_they_meet
 from ..handwork.new_seam import cut_notches
@@ -119,18 +117,9 @@ def _stripped(piece: Piece, wide: float) -> tuple[Piece, Piece]:
     slash = beside(piece, run, wide, "amount")
     opened, corners = open_corners(piece, [slash.near, slash.far])
     ends = [opened.outline[c].path.start for c in corners]
-    parted = part(opened, corners[0], corners[1], _between(slash.path, *ends), NEW)
+    parted = part(opened, corners[0], corners[1], slash.path.starting_at(ends[0]).ending_at(ends[1]), NEW)
     strip, rest = parted.first, parted.second
     return _kind(rest), replace(_kind(strip), darts=())
-
-
-def _between(path: Path, start: complex, end: complex) -> Path:
-    segments: list[Segment] = list(path.segments)
-    first, last = segments[0], segments[-1]
-    segments[0] = (start, *first[1:]) if len(first) == 4 else (start, first[1])
-    last = segments[-1]
-    segments[-1] = (*last[:-1], end) if len(last) == 4 else (last[0], end)
-    return Path(tuple(segments))
 
 
 def _kind(piece: Piece) -> Piece:

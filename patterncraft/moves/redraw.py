@@ -128,7 +128,7 @@ class Redraw(Move):
             return Path(tuple(itertools.pairwise(points)))
         if not places and self.shape is None:
             return same_kind(old, start, end)
-        if not places and len(old.segments) == 1 and len(old.segments[0]) == 2:
+        if not places and old.is_ruled:
             return straight(start, end)
         leaving, arriving = (
             way if (piece.outline[k].kind == "fold" or piece.outline[k].name.startswith("centre")) else None

@@ -137,8 +137,8 @@ def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
         for along, pivot in _passed(rest, pivots):
             before, rest = rest.cut(along - done)
             done = along
-            stretches.append(_ending_at(before, pivot))
-            rest = _ending_at(rest.reversed(), pivot).reversed()
+            stretches.append(before.ending_at(pivot))
+            rest = rest.reversed().ending_at(pivot).reversed()
             places.append(Found(pivot, spot_at(piece, pivot)))
             darts.append(pivots[pivot])
         stretches.append(rest)
@@ -162,11 +162,6 @@ def _passed(path: Path, pivots: Collection[complex]) -> list[tuple[float, comple
             joints = accumulate(segment_length(seg) for seg in path.segments)
             found.append((next((j for j in joints if abs(j - along) < NEAR), along), z))
     return sorted(found, key=lambda x: x[0])
-
-
-def _ending_at(path: Path, end: complex) -> Path:
-    """The path with its very last point moved there, by less than a hair."""
-    return Path((*path.segments[:-1], (*path.segments[-1][:-1], end)))
 
 
 def _dart_there(piece: Piece, points: list[complex], k: int) -> str | None:

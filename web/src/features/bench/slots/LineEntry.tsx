@@ -1,8 +1,8 @@
 /** A line drawn on the paper place by place, or one drawn before, by its name. */
 import { Button } from "../../../ui/controls";
 import { type Fields, placesOf } from "../composing";
-import { Choices, LeaveOut, Pick, pieceOf, type SlotProps } from "./parts";
-import { AlongIt, PlaceChips } from "./places";
+import { Choices, Pick, pieceOf, type SlotProps } from "./parts";
+import { PlaceChips, PlaceList } from "./places";
 
 const SHAPES = [
   ["straight", "straight"],
@@ -35,22 +35,12 @@ export function LineEntry(props: SlotProps & { words: string[] }) {
           : "Click the next place; drag one to move it. Esc takes the last one back."}
       </p>
       {places.length > 0 && (
-        <ol className="grid gap-1" aria-label="Places of the line">
-          {places.map((place, i) => (
-            <li key={i} className="flex items-baseline gap-2">
-              <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
-              <span className="min-w-0 flex-1">
-                {words[i] ?? "…"}
-                <AlongIt
-                  place={place}
-                  label={`Place ${i + 1} along its edge`}
-                  onChange={(next) => put({ through: places.with(i, next) })}
-                />
-              </span>
-              <LeaveOut what={`place ${i + 1}`} onClick={() => put({ through: places.toSpliced(i, 1) })} />
-            </li>
-          ))}
-        </ol>
+        <PlaceList
+          places={places}
+          words={words}
+          label="Places of the line"
+          onPut={(through) => put({ through })}
+        />
       )}
       {piece && (
         <PlaceChips

@@ -3,7 +3,7 @@
 import type { Schemas } from "../../../api/client";
 import { Button } from "../../../ui/controls";
 import type { Fields } from "../composing";
-import { Choices, edgesOf } from "./parts";
+import { Choices, edgesOf, LeaveOut } from "./parts";
 
 /** One more place, by what it lies on. */
 export function PlaceChips({
@@ -59,5 +59,37 @@ export function AlongIt({
       className="w-full accent-chalk"
       onChange={(e) => onChange({ ...known, fraction: Number(e.target.value) })}
     />
+  );
+}
+
+/** The places given so far, in order, in the server's words; each can be moved along its edge or left out. */
+export function PlaceList({
+  places,
+  words,
+  label,
+  onPut,
+}: {
+  places: unknown[];
+  words: string[];
+  label: string;
+  onPut: (places: unknown[]) => void;
+}) {
+  return (
+    <ol className="grid gap-1" aria-label={label}>
+      {places.map((place, i) => (
+        <li key={i} className="flex items-baseline gap-2">
+          <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
+          <span className="min-w-0 flex-1">
+            {words[i] ?? "…"}
+            <AlongIt
+              place={place}
+              label={`Place ${i + 1} along its edge`}
+              onChange={(next) => onPut(places.with(i, next))}
+            />
+          </span>
+          <LeaveOut what={`place ${i + 1}`} onClick={() => onPut(places.toSpliced(i, 1))} />
+        </li>
+      ))}
+    </ol>
   );
 }

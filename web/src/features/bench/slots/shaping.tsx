@@ -2,8 +2,8 @@
 import { Button } from "../../../ui/controls";
 import { placesOf } from "../composing";
 import { OneOf } from "./amounts";
-import { Choices, edgesOf, LeaveOut, LengthEntry, Pick, pieceOf, type SlotProps } from "./parts";
-import { AlongIt, PlaceChips } from "./places";
+import { Choices, edgesOf, LengthEntry, Pick, pieceOf, type SlotProps } from "./parts";
+import { PlaceChips, PlaceList } from "./places";
 import { toggled } from "./several";
 
 /** How far an end of an edge is moved, out and down; from which end it is counted stays as it is. */
@@ -65,22 +65,7 @@ export function Places(props: SlotProps & { words: string[] }) {
   return (
     <div className="grid gap-2">
       <p className="text-quiet">{slot.prompt} Click each on the sheet.</p>
-      <ol className="grid gap-1" aria-label="Places on the way">
-        {places.map((place, i) => (
-          <li key={i} className="flex items-baseline gap-2">
-            <span className="w-4 text-right font-serif text-chalk">{i + 1}</span>
-            <span className="min-w-0 flex-1">
-              {words[i] ?? "…"}
-              <AlongIt
-                place={place}
-                label={`Place ${i + 1} along its edge`}
-                onChange={(next) => put(places.with(i, next))}
-              />
-            </span>
-            <LeaveOut what={`place ${i + 1}`} onClick={() => put(places.toSpliced(i, 1))} />
-          </li>
-        ))}
-      </ol>
+      <PlaceList places={places} words={words} label="Places on the way" onPut={put} />
       {piece && <PlaceChips piece={piece} legend="Or by way of:" onAdd={(next) => put([...places, next])} />}
       <Button onClick={() => onFill({})}>That is all</Button>
     </div>
