@@ -139,9 +139,9 @@ class Neckline(Move):
         around = [sum(sewn_length(p.piece(n), "neckline") for n in names) for p in (pattern, done.pattern)]
         lines = [Sum("Half the neckline in all: before, now", None, "{}, {}", (length(around[0]), length(around[1])))]
         for name in names:
-            if "shoulder" in done.pattern.piece(name).edge_names:
-                left = sewn_length(done.pattern.piece(name), "shoulder")
-                lines.append(Sum(f"{name.capitalize()}, shoulder left", length(left)))
+            drawn = done.pattern.piece(name)
+            shoulder = drawn.outline[self._where(drawn).shoulder].name
+            lines.append(Sum(f"{name.capitalize()}, {shoulder} left", length(sewn_length(drawn, shoulder))))
         if self.shape == "halter":
             lines.append(note("A halter leaves the shoulder bare: cut the armhole away to the neck, too (Armhole, halter)."))
         after = done.pattern
@@ -178,7 +178,8 @@ class Neckline(Move):
         run = whole_run(piece, "neckline", "pieces")
         ends = {k: piece.outline[k] for k in (run.before, run.after)}
         centre = next((k for k, e in ends.items() if e.kind == "fold" or e.name.startswith("centre")), None)
-        shoulder = next((k for k, e in ends.items() if e.name == "shoulder"), None)
+        # A shoulder, or what stands for it where the sleeve is cut in one: the overarm.
+        shoulder = next((k for k, e in ends.items() if k != centre and e.kind != "dart"), None)
         strip = next((e.name for e in ends.values() if e.name.startswith("neckline ")), "")
         if centre is None and strip:
             raise MoveRefused(
@@ -231,11 +232,11 @@ class Neckline(Move):
         """The neck point moved along the shoulder, and the way the shoulder runs there, toward its tip."""
         e = piece.outline[at.shoulder]
         from_tip = e.path if at.forward else e.path.reversed()
-        whole = sewn_length(piece, "shoulder")
+        whole = sewn_length(piece, e.name)
         by = whole - self.at_shoulder if self.at_shoulder is not None else (self.width or 0.0)
         if whole - by < STRAP:
             raise MoveRefused(
-                f"the shoulder is {whole:.1f} cm long: {whole - by:.1f} cm of it would be left.",
+                f"the {e.name} is {whole:.1f} cm long: {whole - by:.1f} cm of it would be left.",
                 piece.name,
                 f"Make it wider by at most {max(whole - STRAP, 0.0):.1f} cm.",
                 "width" if self.width is not None else "at_shoulder",
@@ -244,7 +245,7 @@ class Neckline(Move):
             return from_tip.end + from_tip.end_direction * -by, -from_tip.end_direction
         if by >= e.length:
             raise MoveRefused(
-                f"a dart opens in the shoulder {e.length:.1f} cm from the neck.",
+                f"a dart opens in the {e.name} {e.length:.1f} cm from the neck.",
                 piece.name,
                 "Rotate it to another edge first.",
                 "width" if self.width is not None else "at_shoulder",

@@ -85,6 +85,21 @@ DRESSES = (
         {"move": "cut_along", "piece": "front", "line": [{"edge": "left shoulder", "from": "left neckline", "distance": 1.5},
             {"edge": "right waist", "from": "right side", "distance": 0.5}], "names": ["wrap front", "under front"], "seam": "wrap edge"},
         {"move": "put_away", "piece": "wrap front"})),
+    DemoStyle("Dolman top with a wrapped sleeve", "Brenna, dolman", (
+        *({"move": "cut_along", "piece": piece, "names": [piece, f"{piece} sleeve end"], "seam": f"{piece} elbow",
+            "line": [{"edge": "overarm", "from": "sleeve hem", "distance": 20}, {"edge": "side", "from": "sleeve hem", "distance": 18}]}
+          for piece in ("front", "back")),
+        {"move": "put_away", "piece": "front sleeve end"}, {"move": "put_away", "piece": "back sleeve end"},
+        {"move": "neckline", "shape": "round", "width": 4, "front_depth": 1.5, "back_depth": 1.5},
+        {"move": "redraw", "piece": "front", "edge": "overarm", "start": {}, "shape": "straight"},
+        {"move": "redraw", "piece": "back", "edge": "overarm", "start": {}, "shape": "straight"},
+        {"move": "join_pieces", "a": ["front", "overarm"], "b": ["back", "overarm"], "name": "top", "note": "no seam over the arm"},
+        {"move": "cut_along", "piece": "top", "names": ["back body", "front and sleeve"], "seam": "back raglan",
+            "line": {"through": [{"edge": "neckline", "from": "centre back", "fraction": 0.3},
+                {"edge": "back side", "from": "back elbow", "fraction": 0.5}], "shape": "s"}},
+        {"move": "cut_along", "piece": "front and sleeve", "names": ["front body", "sleeve"], "seam": "front line",
+            "line": [{"edge": "neckline", "from": "centre front", "fraction": 0.35}, {"edge": "front elbow", "fraction": 0.5}]},
+        {"move": "swing_and_join", "piece": "sleeve", "onto": ["front body", "front elbow"], "edge": "front elbow", "name": "wrapped front"})),
     DemoStyle("Cropped contoured top", "Brenna, concert bodice", (
         SHOULDER_DART,
         {"move": "neckline", "shape": "square", "width": 2, "front_depth": 5, "gape": 1.0, "into": "waist dart"},

@@ -119,6 +119,7 @@ FURTHER = (
     FurtherBlock("Odette Harrowgate-Lindenmeyer", "Odette, eight-gored concert skirt", "gored-skirt", "toile", "",
         {"gores": 8, "skirt_length": 96, "round_to": "0.25 cm"}),
     FurtherBlock("Tove Grandal", "Tove, rehearsal jacket", "loose-jacket", "drafted"),
+    FurtherBlock("Brenna Askildotter", "Brenna, dolman", "dolman", "drafted", "Brenna, concert bodice"),
     FurtherBlock("Maris Quellen", "Maris, bodice to go on a skirt", "bodice-direct", "toile", "", {"waist_ease": 1.0}),
 )
 

@@ -339,6 +339,29 @@ def test_a_wrap_front_is_half_of_the_front_laid_open_along_one_slanting_line() -
     assert {e.split()[0] for e in kept.edge_names if e != "wrap edge"} <= {"left", "right"}
 
 
+def test_the_wrapped_sleeve_lies_hem_to_hem_on_the_front_and_nothing_of_it_is_lost() -> None:
+    found = done("Dolman top with a wrapped sleeve")
+    assert sorted(p.name for p in found.pattern.pieces) == ["back body", "wrapped front"], "three parts, two of them taped into one"
+    parts = {p.name: p for p in found.done[-1].before.pieces}
+    wrapped = found.pattern.piece("wrapped front")
+    assert polygon(wrapped).area == pytest.approx(polygon(parts["sleeve"]).area + polygon(parts["front body"]).area, abs=0.02)
+    assert polygon(wrapped).is_valid
+    whole = found.done[7].after.piece("top")
+    assert sum(polygon(parts[n]).area for n in ("back body", "front body", "sleeve")) == pytest.approx(
+        polygon(whole).area, abs=0.02
+    )
+    # No seam over the arm; half an elbow's width is what sleeve and front were taped along.
+    assert not any(e.name.endswith("overarm") for p in found.pattern.pieces for e in p.outline)
+    halves = [sewn(parts[n], "front elbow") for n in ("sleeve", "front body")]
+    assert halves[0] == pytest.approx(halves[1], abs=0.02)
+    # The neck is 4 wider on each side, 1.5 deeper before and behind.
+    neck = found.done[4].after
+    for name in ("front", "back"):
+        before, after = found.done[4].before.piece(name), neck.piece(name)
+        assert sewn(before, "overarm") - sewn(after, "overarm") == pytest.approx(4.0, abs=1e-3)
+        assert sewn(before, f"centre {name}") - sewn(after, f"centre {name}") == pytest.approx(1.5, abs=1e-6)
+
+
 def test_all_slivers_of_the_cropped_top_add_up_in_one_dart() -> None:
     found = done("Cropped contoured top")
     before = piece(CONCERT, "front")
@@ -360,7 +383,8 @@ def test_each_is_cut_on_a_second_body_with_every_promise_kept_or_told(style: Any
     for singer in SINGERS:
         if singer.name == owner:
             continue
-        pattern = school(own.school).draft(singer.chart, own.settings).pattern
+        base = school("bodice-direct").draft(singer.chart, singer.settings) if own.base else None
+        pattern = school(own.school).draft(singer.chart, own.settings, base).pattern
         if style.further:
             pattern = on_one_table({"bodice": pattern, "skirt": school("skirt").draft(singer.chart).pattern})
         was = [p.name for p in ledger(pattern, RULES) if not p.kept]
