@@ -56,7 +56,7 @@ def _named_points(piece: Piece) -> dict[str, complex]:
         # The two edges on either side of a dart are one edge: its mouth is no corner.
         if before.name == edge.name:
             continue
-        at_centre = any(e.kind == "fold" or e.name.startswith("centre") for e in (before, edge))
+        at_centre = any(e.is_centre for e in (before, edge))
         name = " / ".join(sorted((before.name, edge.name)))
         (central if at_centre else corners).append((name, edge.path.start))
     marks = [(m.name, m.at) for m in piece.marks]

@@ -17,7 +17,7 @@ def right_way_round(pattern: Pattern) -> Pattern:
 
 
 def _turned(piece: Piece) -> Piece:
-    centre = [e.path for e in piece.outline if e.kind == "fold" or e.name.startswith("centre")]
+    centre = [e.path for e in piece.outline if e.is_centre]
     if not centre or outward(piece).real >= 0:
         return piece
     x = sum(p.start.real + p.end.real for p in centre) / (2 * len(centre))

@@ -8,7 +8,7 @@ from ..geometry.offset import offset_outline
 from ..geometry.path import Path, chain
 from ..house import HouseRules
 from ..paper.dart import Dart, darts_of
-from ..paper.edge import EdgeKind
+from ..paper.edge import Edge, EdgeKind
 from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Grain, Piece
@@ -93,6 +93,12 @@ def lies_on_fold(piece: Piece) -> bool:
     return path.length - abs(path.end - path.start) < 1e-6
 
 
+def _allowance(edge: Edge, kind: EdgeKind, rules: HouseRules) -> float:
+    """cm added to an edge. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver that waits to be
+    trued is raw too, and lies in a seam.)"""
+    return 0.0 if kind == "raw" and not edge.is_sewn_shut else rules.allowances.for_edge(edge.name, kind)
+
+
 def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRules, title: str) -> FinishedPiece:
     on_fold = lies_on_fold(piece)
     darts = {d.vertex: d for d in darts_of(piece)}
@@ -100,7 +106,7 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
     for i, e in enumerate(piece.outline):
         if e.kind != "dart":
             kind: EdgeKind = "seam" if e.kind == "fold" and not on_fold else e.kind
-            edges.append(SewEdge(e.name, kind, e.path, rules.allowances.for_edge(e.name, kind)))
+            edges.append(SewEdge(e.name, kind, e.path, _allowance(e, kind, rules)))
         elif i in darts:
             edge = darts[i].mouth_edge
             edges.append(SewEdge(edge, "seam", mouth_shape(piece, darts[i]), rules.allowances.for_edge(edge, "seam")))
@@ -137,7 +143,7 @@ def _snips(pattern: Pattern, piece: Piece, rules: HouseRules) -> list[NotchCut]:
     out = []
     for n, (index, along) in pattern.placed_notches(piece.name):
         edge = piece.outline[index]
-        allowance = rules.allowances.for_edge(edge.name, edge.kind)
+        allowance = _allowance(edge, edge.kind, rules)
         for place in [along] if n.style == "single" else [along - half, along + half]:
             place = min(max(place, 0.0), edge.length)
             point = edge.path.at(place)

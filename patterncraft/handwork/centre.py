@@ -13,7 +13,7 @@ ROWS = 12
 
 def centre_length(piece: Piece) -> float:
     """cm of fold or centre on a piece; beside a button stand the centre is a line on it."""
-    edges = sum(e.length for e in piece.outline if e.kind == "fold" or e.name.startswith("centre"))
+    edges = sum(e.length for e in piece.outline if e.is_centre)
     return edges or sum(x.path.length for x in piece.lines if x.name.startswith("centre"))
 
 

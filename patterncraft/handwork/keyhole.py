@@ -31,8 +31,7 @@ def keyhole_cut(piece: Piece, at: float, length: float, width: float) -> Piece:
         (
             k
             for k, e in enumerate(piece.outline)
-            if (e.kind == "fold" or e.name.startswith("centre"))
-            and "neckline" in (piece.outline[k - 1].name, piece.outline[(k + 1) % n].name)
+            if e.is_centre and "neckline" in (piece.outline[k - 1].name, piece.outline[(k + 1) % n].name)
         ),
         None,
     )

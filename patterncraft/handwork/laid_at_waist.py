@@ -57,7 +57,7 @@ def waisted(piece: Piece, field: str) -> Waisted:
     n = len(piece.outline)
     count = (run[-1] - run[0]) % n + 1
     ends = piece.outline[run[0] - 1], piece.outline[(run[-1] + 1) % n]
-    centre = [e.kind == "fold" or e.name.startswith("centre") for e in ends]
+    centre = [e.is_centre for e in ends]
     if len(runs) > 1 or centre[0] == centre[1]:
         raise MoveRefused("its waist does not run from a centre to a side.", piece.name, "Choose a piece where it does.", field)
     names = [piece.outline[(run[0] + k) % n].name for k in range(count) if piece.outline[(run[0] + k) % n].kind == "dart"]

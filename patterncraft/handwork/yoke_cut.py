@@ -7,7 +7,6 @@ from its point, so that they lie on each other when the dart is shut above and b
 from __future__ import annotations
 
 from dataclasses import replace
-from math import sin
 from typing import Final, NamedTuple
 
 from ..errors import MoveRefused
@@ -41,13 +40,11 @@ DIP: Final = 0.9
 
 
 class YokeCut(NamedTuple):
-    """The yoke and what is left below; the darts that were closed in it, and, for those whose points lie in the yoke, by how many cm the
-    yoke's lower edge is longer than what it is sewn to."""
+    """The yoke and what is left below; the darts that were closed in it."""
 
     upper: Piece
     lower: Piece
     closed: tuple[str, ...]
-    stands_off: float
 
 
 class _Stretch(NamedTuple):
@@ -84,11 +81,9 @@ def yoke_cut(piece: Piece, edge: str, depth: float, shape: str, name: str) -> Yo
     stretches = _stretches(piece, run, depth, shape, before, after, crossed)
     uppers, lower = _cut(piece, stretches, name)
     upper = _taped(uppers, crossed)
-    off = 0.0
     for dart in inside:
-        upper, by = _shut_above_the_line(upper, find_dart(upper, dart.name), name)
-        off += by
-    return YokeCut(_seam_last(upper, name), _seam_last(lower, name), tuple(d.name for d in opened), off)
+        upper = _shut_above_the_line(upper, find_dart(upper, dart.name), name)
+    return YokeCut(_seam_last(upper, name), _seam_last(lower, name), tuple(d.name for d in opened))
 
 
 def _stretches(
@@ -104,8 +99,8 @@ def _stretches(
         b = d.mouth[1] + (d.pivot - d.mouth[1]) / d.leg_out.length * along[d.name]
         stops += [a, b]
     stops.append(last)
-    square_in = 1j * before.path.end_direction if _is_centre(before) else None
-    square_out = -1j * after.path.start_direction if _is_centre(after) else None
+    square_in = 1j * before.path.end_direction if before.is_centre else None
+    square_out = -1j * after.path.start_direction if after.is_centre else None
     out = []
     for k in range(0, len(stops), 2):
         a, b = stops[k], stops[k + 1]
@@ -113,10 +108,6 @@ def _stretches(
         arriving = square_out if k == len(stops) - 2 else None
         out.append(_Stretch(a, b, _line(piece, run, a, b, depth, shape, leaving, arriving)))
     return out
-
-
-def _is_centre(e: Edge) -> bool:
-    return e.kind == "fold" or e.name.startswith("centre")
 
 
 def _crossing(dart: Dart, a: complex, b: complex, depth: float) -> float:
@@ -264,12 +255,11 @@ def _nearest_corner(piece: Piece, z: complex) -> int:
     return min(range(len(piece.outline)), key=lambda k: abs(piece.outline[k].path.start - z))
 
 
-def _shut_above_the_line(piece: Piece, dart: Dart, name: str) -> tuple[Piece, float]:
+def _shut_above_the_line(piece: Piece, dart: Dart, name: str) -> Piece:
     """A dart whose point lies in the yoke: slashed from its point to the yoke's lower edge, closed, and what opens there filled with new paper.
     So much the lower edge is longer than what it is sewn to."""
     spot = nearest_spot(piece, dart.pivot, [name])
     foot = point_of(piece, spot)
-    gap = abs(foot - dart.pivot)
     opened, corner = open_corner(piece, spot)
     foot = opened.outline[corner].path.start
     vertex = find_dart(opened, dart.name).vertex
@@ -285,8 +275,7 @@ def _shut_above_the_line(piece: Piece, dart: Dart, name: str) -> tuple[Piece, fl
     mouth = dart.mouth[1] if stays is ahead else dart.mouth[0]
     whole = _shut(stays, mouth, moved, dart)
     whole = replace(whole, darts=tuple(r for r in whole.darts if r.name != dart.name))
-    by = 2 * gap * sin(abs(dart.angle) / 2)
-    return _gap_filled(whole, name), by
+    return _gap_filled(whole, name)
 
 
 def _gap_filled(piece: Piece, name: str) -> Piece:

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import ClassVar, Final, Literal
 
 from ..handwork.corner_round import rounded
-from ..handwork.extending import As, Extended, Shape, extended
+from ..handwork.extending import KINDS, As, Extended, Shape, extended
 from ..handwork.fold_to_seam import plan_for
 from ..handwork.new_seam import unique_name
 from ..handwork.reshaping import whole_run
@@ -96,6 +96,8 @@ class Extend(Move):
         ]
         if was == "fold":
             lines.append(tell("It was on the fold: cut two, one mirrored."))
+        if KINDS[self.used_as] == "raw":
+            lines.append(tell("It is cut as it stands: no allowance is added to it again."))
         if self.used_as in ("button stand", "wrap"):
             lines.append(Sum("The two halves lie over each other by", length(2 * self.width), "2 × {}", (length(self.width),)))
         if not piece.outline[run.first].path.is_ruled:
@@ -107,7 +109,8 @@ class Extend(Move):
         taken = [*piece.edge_names, *(s.name for s in pattern.seams)]
         plain = f"{self.edge} allowance" if self.used_as == "allowance" else self.used_as
         outer = unique_name(plain if plain not in taken else f"{plain} edge", taken)
-        first, last = (f"{piece.outline[k].name} {outer}" for k in (run.before, run.after))
+        # Its ends are cut and allowed for as the edges that they run on from.
+        first, last = (f"{outer} {piece.outline[k].name}" for k in (run.before, run.after))
         return outer, first, last if last != first else f"{last} 2"
 
     def _rounded(self, done: Extended) -> Piece:

@@ -11,6 +11,8 @@ from ..handwork.names import free_name
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.sewn import neighbours
 from ..paper.sound import assert_sound
 from ..units import Unit, format_length
 from ..working import Sum, fine, length, note, notes, tell
@@ -59,7 +61,7 @@ class JoinBlocks(Move):
         upper, lower = hand.piece(self.upper), hand.piece(self.lower)
         laid = laid_together(upper, lower, self.along == "fold", self.overlap)
         whole = assert_sound(replace(laid.piece, name=name, cut=upper.cut), "Lay them along the fold, or close a dart first.")
-        changed = {s for p in (self.upper, self.lower) for e in pattern.piece(p).edge_names for s in pattern.seams_of(p, e)}
+        changed = {s for p in (upper, lower) for s in _sewn_at_the_joint(pattern, p)}
         followed = lay_down(hand, [whole], changed=changed)
         lines = [
             Sum(f"{self.upper.capitalize()}: {WAIST}", fine(laid.upper)),
@@ -74,3 +76,8 @@ class JoinBlocks(Move):
             word = "dart runs" if laid.darts == 1 else "darts run"
             lines.append(tell(f"{laid.darts} double-pointed {word} through the waist now, as wide as both were on the mean."))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
+
+
+def _sewn_at_the_joint(pattern: Pattern, piece: Piece) -> set[str]:
+    """Seams of the edges beside the waist, whose ends are drawn to the joint: nothing else of a sheet changes."""
+    return {s for edge in neighbours(piece, WAIST) for s in pattern.seams_of(piece.name, edge)}

@@ -177,13 +177,13 @@ class Neckline(Move):
     def _where(self, piece: Piece) -> _Where:
         run = whole_run(piece, "neckline", "pieces")
         ends = {k: piece.outline[k] for k in (run.before, run.after)}
-        centre = next((k for k, e in ends.items() if e.kind == "fold" or e.name.startswith("centre")), None)
+        centre = next((k for k, e in ends.items() if e.is_centre), None)
         # A shoulder, or what stands for it where the sleeve is cut in one: the overarm.
         shoulder = next((k for k, e in ends.items() if k != centre and e.kind != "dart"), None)
-        strip = next((e.name for e in ends.values() if e.name.startswith("neckline ")), "")
+        strip = next((e.name for e in ends.values() if e.name.endswith(" neckline")), "")
         if centre is None and strip:
             raise MoveRefused(
-                f"the {strip.removeprefix('neckline ')} runs on from its neckline.",
+                f"the {strip.removesuffix(' neckline')} runs on from its neckline.",
                 piece.name,
                 "Move this step before the one that adds it.",
                 "pieces",

@@ -131,7 +131,7 @@ class Redraw(Move):
         if not places and old.is_ruled:
             return straight(start, end)
         leaving, arriving = (
-            way if (piece.outline[k].kind == "fold" or piece.outline[k].name.startswith("centre")) else None
+            way if piece.outline[k].is_centre else None
             for way, k in ((old.start_direction, run.before), (old.end_direction, run.after))
         )
         if not places:

@@ -52,7 +52,7 @@ class ShapeCentre(Move):
         if self.amount == 0:
             raise MoveRefused("by nothing it stays as it is.", self.piece, "Say by how much.", "amount")
         piece = pattern.piece(self.piece)
-        edge = next((e for e in piece.outline if e.kind == "fold" or e.name.startswith("centre")), None)
+        edge = next((e for e in piece.outline if e.is_centre), None)
         if edge is None:
             raise MoveRefused("it has no centre.", self.piece, "Choose a piece that has one.", "piece")
         folded = edge.kind == "fold"

@@ -70,7 +70,7 @@ class Square(Move):
         if self.start_at:
             return starts_at_end(piece, self.edge, self.start_at)
         first, last = neighbours(piece, self.edge)
-        centres = {e.name for e in piece.outline if e.kind == "fold" or e.name.startswith("centre")}
+        centres = {e.name for e in piece.outline if e.is_centre}
         if not centres & {first, last}:
             raise BadPlace(
                 f"the {self.edge} meets no centre.", self.piece, f"Say at which end: beside the {first} or the {last}.", "from"

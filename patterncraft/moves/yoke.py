@@ -104,12 +104,15 @@ class Yoke(Move):
             upper, lower = (assert_sound(p, "Make it less deep.") for p in (upper, lower))
             worked += [upper, lower]
             new = seam_between(seam, upper, lower, seam)
-            if cut.stands_off > rules.sewing_tolerance:
-                new = replace(new, rule=SeamRule("ease", 0.0, self._longer(upper, lower, seam), longer="a"))
+            longer = sewn_length(upper, seam) - sewn_length(lower, seam)
+            if longer > rules.sewing_tolerance:
+                new = replace(new, rule=SeamRule("ease", 0.0, longer, longer="a"))
             seams.append(new)
             size = sewn_length(lower, seam)
             notches += cut_notches(pattern, seam, size, (), "back" in name)
             working += self._working(whole, cut, upper, lower, seam, worst)
+            if longer > rules.sewing_tolerance:
+                working.append(_stands_off(longer))
         if self.depth > rules.hip_yoke and self.edge in HIPS:
             working.append(
                 note(f"A hip yoke deeper than {rules.hip_yoke:.1f} cm passes the darts' points: it does not lie flat over the hip.")
@@ -136,7 +139,7 @@ class Yoke(Move):
         if upper is None:
             raise MoveRefused(f"no part of the {self.edge} is above that line.", whole.name, "Move the line.", "shape")
         lower = cut.second if upper is cut.first else cut.first
-        return YokeCut(upper, lower, cut.closed, 0.0)
+        return YokeCut(upper, lower, cut.closed)
 
     def _faired(self, upper: Piece, seam: str) -> tuple[Piece, float]:
         """Both broken edges of the yoke as fair curves, as long as they were; by how much they moved at most."""
@@ -146,9 +149,6 @@ class Yoke(Move):
                 done = smooth_edge(upper, edge, keep_length=True)
                 upper, worst = done.piece, max(worst, done.cut_off, done.added)
         return upper, worst
-
-    def _longer(self, upper: Piece, lower: Piece, seam: str) -> float:
-        return max(sewn_length(upper, seam) - sewn_length(lower, seam), 0.0) + 1e-6
 
     def _working(self, whole: Piece, cut: YokeCut, upper: Piece, lower: Piece, seam: str, worst: float) -> list[Sum]:
         lines = [
@@ -168,13 +168,6 @@ class Yoke(Move):
         lines += [tell(f"The {name} is closed in the yoke.") for name in cut.closed]
         if worst > 1e-3:
             lines.append(Sum("Making the yoke's edges fair moved them by at most", length(worst)))
-        if cut.stands_off > 0.05:
-            lines.append(
-                note(
-                    f"It reaches below the point of a dart: closed there, its lower edge is {cut.stands_off:.1f} cm longer than what it is "
-                    "sewn to, and stands off by so much."
-                )
-            )
         return lines
 
     def _tips_taken_in(self, pattern: Pattern, seams: list[Seam], rules: HouseRules) -> tuple[Pattern, list[Sum]]:
@@ -200,3 +193,10 @@ class Yoke(Move):
                     lines.append(tell(f"Below the yoke the {dart.name} of the {piece} is left."))
                 stay.append(dart.pivot)
         return pattern, lines
+
+
+def _stands_off(by: float) -> Sum:
+    return note(
+        f"It reaches below the point of a dart: closed there, its lower edge is {by:.1f} cm longer than what it is sewn to, and stands off by "
+        "so much."
+    )

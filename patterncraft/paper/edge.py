@@ -42,6 +42,11 @@ class Edge:
         return self.kind == "dart" or self.name == TO_TRUE
 
     @property
+    def is_centre(self) -> bool:
+        """Whether it lies on the body's centre: a fold, or a centre that is a seam or an opening."""
+        return self.kind == "fold" or self.name.startswith("centre")
+
+    @property
     def is_new_paper(self) -> bool:
         """In hand: whether all of it lies on paper taped in by this move."""
         return bool(self.trace) and all(t.edge == NEW_PAPER for t in self.trace)

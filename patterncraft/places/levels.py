@@ -20,7 +20,7 @@ def downward(piece: Piece) -> complex:
 def outward(piece: Piece) -> complex:
     """Unit vector square to the grain, away from the centre; to the right as seen where there is none."""
     across = -1j * downward(piece)
-    centre = [e.path for e in piece.outline if e.kind == "fold" or e.name.startswith("centre")]
+    centre = [e.path for e in piece.outline if e.is_centre]
     # Where a button stand was added, the centre is a line on the piece.
     centre = centre or [x.path for x in piece.lines if x.name.startswith("centre")]
     if not centre:

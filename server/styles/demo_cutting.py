@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from .demo_wardrobe import INCH, DemoStyle
 
-SHOULDER_DART: Final[dict[str, Any]] = {
+BUST_IN_WAIST: Final[dict[str, Any]] = {
     "move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"},
 }  # fmt: skip
 """The bust dart in the waist dart: the side is whole, the front has one dart."""
@@ -45,7 +45,7 @@ YOKES = (
         {"move": "copy_as", "piece": "skirt front yoke", "name": "front yoke lining", "cloth": "lining"})),
     DemoStyle("Sweetheart yoke", "Ilva, close bodice", (
         {"move": "armhole", "pieces": ["front", "back"], "at_shoulder": 4.0},
-        SHOULDER_DART,
+        BUST_IN_WAIST,
         {"move": "yoke", "pieces": ["front"], "edge": "neckline", "depth": 5, "shape": "sweetheart", "seam": "sweetheart"})),
     DemoStyle("Shirt yoke in one with the front", "Maris, close bodice", (
         {"move": "move_shoulder", "amount": INCH},
@@ -67,7 +67,7 @@ NECKLINES = (
 
 DRESSES = (
     DemoStyle("Sheath of bodice and skirt", "Maris, bodice to go on a skirt", (
-        SHOULDER_DART,
+        BUST_IN_WAIST,
         {"move": "merge_darts", "piece": "skirt back", "darts": ["waist dart 2"], "into": "waist dart 1"},
         {"move": "join_blocks", "upper": "front", "lower": "skirt front", "name": "dress front"},
         {"move": "join_blocks", "upper": "back", "lower": "skirt back", "name": "dress back"},
@@ -101,7 +101,7 @@ DRESSES = (
             "line": [{"edge": "neckline", "from": "centre front", "fraction": 0.35}, {"edge": "front elbow", "fraction": 0.5}]},
         {"move": "swing_and_join", "piece": "sleeve", "onto": ["front body", "front elbow"], "edge": "front elbow", "name": "wrapped front"})),
     DemoStyle("Cropped contoured top", "Brenna, concert bodice", (
-        SHOULDER_DART,
+        BUST_IN_WAIST,
         {"move": "neckline", "shape": "square", "width": 2, "front_depth": 5, "gape": 1.0, "into": "waist dart"},
         {"move": "contour", "piece": "front", "at": {"edge": "armhole", "from": "side", "fraction": 0.5}, "amount": 0.3,
             "into": "waist dart"},

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from math import hypot
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -98,8 +99,9 @@ def test_laid_open_left_and_right_are_cut_differently(demo: Page) -> None:
     expect(demo.get_by_test_id("sentence")).to_contain_text("2.0 cm out")
     shot(demo, "unfolded")
     put_in(demo)
-    left, right = (float(re.findall(r"\d+\.\d\d", said(demo, f"{side} neckline"))[0]) for side in ("left", "right"))
-    assert left - right == pytest.approx(1.4, abs=0.5)
+    left, right = (float(re.findall(r"\d+\.\d\d", said(demo, f"{side} shoulder"))[0]) for side in ("left", "right"))
+    # 2 out on a shoulder that falls 3.70 on 11.82 (measured on the block's page): √(1 + (3.70 / 11.82)²) as much along it.
+    assert right - left == pytest.approx(2 * hypot(1, 3.70 / 11.82), abs=0.01)
 
 
 def test_an_end_is_moved_and_the_partner_trued_to_it(demo: Page) -> None:

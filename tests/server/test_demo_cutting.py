@@ -110,7 +110,7 @@ def test_a_jacket_panel_takes_the_double_pointed_dart_into_its_seam() -> None:
     assert both[0] == pytest.approx(both[1], abs=1e-3)
     # The button stand is no part of the front: the bust line ends at the true centre still.
     centre = found.pattern.piece("centre front")
-    assert sewn(centre, "hem button stand") == pytest.approx(INCH, abs=1e-6)
+    assert sewn(centre, "button stand hem") == pytest.approx(INCH, abs=1e-6)
     assert min(z.real for x in centre.lines if x.name == "centre front" for z in (x.path.start, x.path.end)) > centre.box[0] + 2.5
 
 
@@ -166,7 +166,7 @@ def test_a_yoke_below_its_dart_stands_off_by_the_cone_unrolled() -> None:
     # The line lies a little nearer to the point than 12 along the leg, and is drawn fair: within a millimetre and a half.
     assert longer == pytest.approx(below * theta, abs=0.15)
     said = working(found)
-    assert f"is {longer:.1f} cm longer" in said or f"is {below * theta:.1f} cm longer" in said
+    assert f"is {longer:.1f} cm longer" in said
     assert "does not lie flat" in said
 
 
@@ -394,6 +394,5 @@ def test_each_is_cut_on_a_second_body_with_every_promise_kept_or_told(style: Any
             continue
         went += 1
         for p in ledger(found.pattern, RULES):
-            # Legs that a fold is pressed over may differ by a hair; the rest is kept.
-            assert p.kept or p.name in was or (p.cure and abs(p.over) < 1.2), f"{singer.name}: {p.name} {p.over}"
+            assert p.kept or p.name in was, f"{singer.name}: {p.name} by {p.over:.2f}"
     assert went > 0, "cut on nobody else"

@@ -171,7 +171,7 @@ class TestNecklineShapes:
         assert path.segments == ((10 + 0j, 10 + 8j), (10 + 8j, 8j))
 
     def test_a_halter_is_hollow_toward_the_neck_and_a_boat_nearly_level(self) -> None:
-        halter, boat = (neckline_path(shape, self.ENDS) for shape in ("halter", "boat"))  # type: ignore[arg-type]
+        halter, boat = neckline_path("halter", self.ENDS), neckline_path("boat", self.ENDS)
         chord = shapely.LineString([(10, 0), (0, 8)])
         middle = halter.at(0.5 * halter.length)
         assert chord.distance(shapely.Point(middle.real, middle.imag)) == pytest.approx(0.06 * hypot(10, 8), abs=0.02)
