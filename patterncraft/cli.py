@@ -19,8 +19,9 @@ from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
+from .formats.json_in import read_json
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
-from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_json, read_pattern, write_file
+from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
 from .formats.pdf import PAPERS, pattern_pdf
 from .formats.svg import pattern_svg
 from .house import HouseRules

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final
+from threading import Lock
 
 from .errors import NoSuchName, PatternError
 from .handwork.strips import Strips
@@ -66,11 +65,12 @@ def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> Replay:
 
 def _at_its_slot(error: PatternError, step: Move) -> PatternError:
     """A refusal of a name that is not there, told at the parameter that holds the name: an earlier edit may have taken the piece away."""
-    named = _QUOTED.search(error.message)
-    if error.field or not isinstance(error, NoSuchName) or named is None:
+    _, opened, rest = error.message.partition("“")
+    named, closed, _ = rest.rpartition("”")
+    if error.field or not isinstance(error, NoSuchName) or not (opened and closed):
         return error
     for field in type(step).model_fields:
-        if field not in ("move", "note", "chapter") and _holds(getattr(step, field), named[1]):
+        if field not in ("move", "note", "chapter") and _holds(getattr(step, field), named):
             error.field = field
             return error
     return error
@@ -85,31 +85,24 @@ def _holds(value: object, name: str) -> bool:
     return value == name
 
 
-_QUOTED: Final = re.compile("“(.*)”")
-
-
 class Replayer:
     """Replays with remembered beginnings, so that dragging the last step costs one move.
 
     Kept: the newest ``size`` replays by (start, rules, steps), all of them immutable values, so
-    nothing in it can go stale. ``key`` must change whenever the start does.
+    nothing in it can go stale. ``key`` must change whenever the start does. Several threads may ask at once: what is
+    remembered is looked up and put away under a lock, the work itself is done outside it.
     """
 
     def __init__(self, size: int = 256) -> None:
         self._kept: OrderedDict[tuple[object, ...], Replay] = OrderedDict()
         self._size = size
+        self._lock = Lock()
 
     def __call__(self, key: object, start: Pattern, steps: Sequence[Move], rules: HouseRules) -> Replay:
         """The same as ``replay(start, steps, rules)``."""
         words = tuple(s.model_dump_json() for s in steps)
         base = (key, rules.model_dump_json())
-        so_far = Replay(start, ())
-        for n in range(len(steps), 0, -1):
-            known = self._kept.get((*base, *words[:n]))
-            if known is not None:
-                self._kept.move_to_end((*base, *words[:n]))
-                so_far = known
-                break
+        so_far = self._longest_known(base, words) or Replay(start, ())
         if so_far.stopped or (len(so_far.done) == len(steps) and steps):
             return so_far
         # The last step is the one being tried: what stands before it is worth keeping on its own.
@@ -121,10 +114,21 @@ class Replayer:
 
     def forget(self) -> None:
         """Drop everything remembered."""
-        self._kept.clear()
+        with self._lock:
+            self._kept.clear()
+
+    def _longest_known(self, base: tuple[object, ...], words: tuple[str, ...]) -> Replay | None:
+        with self._lock:
+            for n in range(len(words), 0, -1):
+                key = (*base, *words[:n])
+                if key in self._kept:
+                    self._kept.move_to_end(key)
+                    return self._kept[key]
+        return None
 
     def _keep(self, key: tuple[object, ...], value: Replay) -> Replay:
-        self._kept[key] = value
-        while len(self._kept) > self._size:
-            self._kept.popitem(last=False)
+        with self._lock:
+            self._kept[key] = value
+            while len(self._kept) > self._size:
+                self._kept.popitem(last=False)
         return value

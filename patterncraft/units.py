@@ -13,6 +13,8 @@ Unit = Literal["cm", "in"]
 INCH: Final = 2.54
 """cm in an inch, exact by definition (international yard and pound agreement, 1959)."""
 
+LONGEST: Final = 40
+"""Letters of a length, at most."""
 _NUMBER = r"\d+(?:[.,]\d+)?"
 _LENGTH = re.compile(
     rf"^\s*(?P<sign>-)?\s*(?:(?P<whole>{_NUMBER})(?:\s+(?P<num>\d+)\s*/\s*(?P<den>\d+))?|(?P<num2>\d+)\s*/\s*(?P<den2>\d+))"
@@ -31,11 +33,11 @@ def parse_length(text: str, unit: Unit, where: str = "") -> float:
     Raises:
         BadMeasure: not a length, a fraction over zero, or not finite.
     """
-    for sign, words in _VULGAR.items():
-        text = text.replace(sign, words)
-    m = _LENGTH.match(text.strip())
-    if not m or len(text) > 40:
-        raise BadMeasure(f"“{text.strip()[:30]}” is not a length.", where, "Type it as 96, 37 1/2 or 37.5 in.")
+    typed = text.strip()
+    # Its length first: the pattern below tries every way of sharing blanks out, which only a short text can bear.
+    m = _LENGTH.match(_spelled_out(typed)) if len(typed) <= LONGEST else None
+    if not m:
+        raise BadMeasure(f"“{typed[:30]}” is not a length.", where, "Type it as 96, 37 1/2 or 37.5 in.")
     num, den = m["num"] or m["num2"], m["den"] or m["den2"]
     if den and int(den) == 0:
         raise BadMeasure("a fraction cannot be over zero.", where)
@@ -46,6 +48,12 @@ def parse_length(text: str, unit: Unit, where: str = "") -> float:
     if not isfinite(value):
         raise BadMeasure("that number is beyond any tape.", where)
     return value
+
+
+def _spelled_out(text: str) -> str:
+    for sign, words in _VULGAR.items():
+        text = text.replace(sign, words)
+    return text
 
 
 def format_length(cm: float, unit: Unit, decimals: int = 1, with_unit: bool = True) -> str:
@@ -62,7 +70,7 @@ def format_length(cm: float, unit: Unit, decimals: int = 1, with_unit: bool = Tr
     return f"{sign}{text} in" if with_unit else f"{sign}{text}"
 
 
-_SPOKEN = re.compile(r"(?P<sign>[-+−])?(?P<number>\d+(?:\.\d+)?) cm\b(?!²)")
+_SPOKEN = re.compile(r"(?<![\d.])(?P<sign>[-+−])?(?P<number>\d+(?:\.\d+)?) cm\b(?!²)")
 
 
 def in_unit(sentence: str, unit: Unit) -> str:

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 import json
-import re
 from dataclasses import replace
-from typing import Any, NoReturn, TypeVar
+from typing import TypeVar
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
@@ -28,9 +27,10 @@ from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Paper, Piece
 from ..paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from ..paper.sewn import distance_of, point_of
-from ..paper.sound import closing_gap, crossing_edges
 from ..tolerances import TAPED
 from ..validation import first_fault
+from .json_in import read_json
+from .looked_over import look_for_girths, look_over, refuse_too_many_chords, refuse_too_many_strokes
 from .openfile import (
     AnyFile,
     BlockFile,
@@ -57,12 +57,6 @@ from .openfile import (
     StyleFile,
 )
 
-LARGEST = 10 * 1024 * 1024
-"""bytes"""
-DEEPEST = 40
-DIGITS = 18
-"""of a whole number"""
-_TEXTS, _BRACKETS = re.compile(rb'"(?:[^"\\]|\\.)*"'), re.compile(rb"[\[\]{}]")
 WEIGHED = 1e-7
 """cm²: an account that comes out to this is right."""
 ROUNDED = 2e-6
@@ -99,40 +93,6 @@ def read_file(data: bytes, kind: type[F], where: str = "") -> F:
 
 def _a(kind: object) -> str:
     return {"measures": "measures", "block": "a block", "style": "a style", "pattern": "a pattern"}.get(str(kind), "nothing known")
-
-
-def read_json(data: bytes, where: str = "") -> Any:
-    """Plain data from JSON bytes. Raises BadFile: over 10 MB, deeper than 40, broken, or not finite."""
-    if len(data) > LARGEST:
-        raise BadFile(f"the file has {len(data) / 1048576:.0f} MB; 10 MB is the most that is read.", where, "Split it.")
-    if _depth(data) > DEEPEST:
-        raise BadFile("the file is nested deeper than any pattern.", where, "Choose a file that was written by Steady Shear.")
-
-    def whole(text: str) -> int:
-        if len(text) > DIGITS:
-            raise BadFile(f"a number of {len(text)} digits is no measure.", where, "Look for it, and give it in cm or pieces.")
-        return int(text)
-
-    def not_finite(text: str) -> NoReturn:
-        raise BadFile(f"{text} is not a number a tape can show.", where, "Look for it, and give it in cm.")
-
-    try:
-        return json.loads(data.decode("utf-8"), parse_constant=not_finite, parse_int=whole)
-    except UnicodeDecodeError:
-        raise BadFile("the file is not text.", where, "Choose a JSON file of Steady Shear.") from None
-    except json.JSONDecodeError as e:
-        raise BadFile(
-            f"the JSON breaks off at line {e.lineno}, column {e.colno}.", where, "Save it again, or mend it there."
-        ) from None
-
-
-def _depth(data: bytes) -> int:
-    """How deep lists and objects are nested; brackets inside a text are not."""
-    depth = deepest = 0
-    for bracket in _BRACKETS.findall(_TEXTS.sub(b"", data)):
-        depth += 1 if bracket in b"[{" else -1
-        deepest = max(deepest, depth)
-    return deepest
 
 
 def write_file(file: BaseModel) -> bytes:
@@ -315,7 +275,12 @@ def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
 
     Raises BadFile or NoSuchName with the piece.
     """
-    pieces = tuple(_piece(p, where) for p in file.pieces)
+    refuse_too_many_strokes([drawn for p in file.pieces for drawn in _drawn(p)], where)
+    drawn = [_piece(p, where) for p in file.pieces]
+    refuse_too_many_chords(drawn, where)
+    for piece in drawn:
+        look_over(piece, _place(piece.name, where))
+    pieces = tuple(_weighed_again(p) for p in drawn)
     if len({p.name for p in pieces}) != len(pieces):
         raise BadFile("two pieces have the same name.", where, "Rename one.")
     seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for s in file.seams)
@@ -330,6 +295,7 @@ def read_block(file: BlockFile, where: str = "") -> Block:
     d = file.drafted
     pattern = read_pattern(file, where)
     girths = tuple(Girth(g.name, g.body, g.ease, _runs(g), g.told) for g in file.girths)
+    look_for_girths([g for g, data in zip(girths, file.girths, strict=True) if data.runs], pattern, where)
     if d is None:
         return Block("", {}, {}, pattern, (), girths)
     if isinstance(d.on, str):
@@ -396,10 +362,21 @@ def _interval_rules(s: SeamData) -> tuple[IntervalRule, ...]:
     return tuple(IntervalRule(r.start, r.end, _rule(r)) for r in s.rules)
 
 
+def _drawn(data: PieceData) -> list[tuple[str, str]]:
+    """All path data of a piece, by what it draws."""
+    paths = [(e.edge, e.path) for e in data.outline] + [(x.name, x.path) for x in data.lines]
+    paths += [(x.name, side) for x in data.lenses for side in (x.left, x.right)]
+    return paths + [("tape", t) for t in data.paper.tapes] + [("new paper", t) for t in data.paper.patches]
+
+
+def _place(name: str, where: str) -> str:
+    return f"{where}: {name}" if where else name
+
+
 def _piece(data: PieceData, where: str) -> Piece:
-    place = f"{where}: {data.name}" if where else data.name
+    place = _place(data.name, where)
     edges = tuple(Edge(e.edge, e.kind, from_svg(e.path, f"{place}, {e.edge}"), e.cut) for e in data.outline)
-    piece = Piece(
+    return Piece(
         data.name,
         _closed(edges),
         darts=tuple(
@@ -418,31 +395,6 @@ def _piece(data: PieceData, where: str) -> Piece:
         cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
         lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )
-    if closing_gap(piece) > TAPED:
-        raise BadFile(
-            f"the outline is open by {closing_gap(piece):.3f} cm.", place, "Let each edge begin where the one before it ends."
-        )
-    _refuse_nothing(piece, place)
-    crossed = crossing_edges(piece)
-    if crossed:
-        raise BadFile(f"the {crossed[0]} crosses the {crossed[1]}.", place, "Redraw the outline so that it does not cross itself.")
-    if piece.area <= 0:
-        raise BadFile("the outline runs the wrong way round.", place, "Run it clockwise as seen.")
-    return _weighed_again(piece)
-
-
-def _refuse_nothing(piece: Piece, place: str) -> None:
-    """Raises BadFile for a dart without width or depth and a grainline without length: nothing could be drawn of them."""
-    for d in darts_of(piece):
-        if d.intake <= TAPED:
-            raise BadFile(f"the {d.name} has no width.", place, "Open its mouth, or leave the dart out.")
-        if min(d.leg_in.length, d.leg_out.length) <= TAPED:
-            raise BadFile(f"the {d.name} has no depth.", place, "Move its point off the edge, or leave the dart out.")
-    for x in piece.lenses:
-        if abs(x.upper - x.lower) <= TAPED or x.widest <= TAPED:
-            raise BadFile(f"the {x.name} has no width.", place, "Draw its two sides apart, or leave the dart out.")
-    if piece.grain and abs(piece.grain.end - piece.grain.start) <= TAPED:
-        raise BadFile("the grainline has no length.", place, "Draw it from one place to another, or leave it out.")
 
 
 def _weighed_again(piece: Piece) -> Piece:

@@ -1,20 +1,19 @@
-"""What a closed chain of segments encloses: area (exact), containment and self-crossing (flattened)."""
+"""What a closed chain of segments encloses: area (exact) and containment (flattened)."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
 import numpy as np
-from numpy.typing import NDArray
 
+from .crossing import Points, chords
 from .flatten import predicate_points
 from .segment import Segment
 
-OVER = 1e-5
-"""cm: an end no further than this over a line lies on it. Ten times the last digit of a file: what runs along an edge there and
-back, as a slit does, is no crossing after it was written down either."""
 FEW = 6
 """Points up to which going round the outline by hand is quicker than packing it into arrays."""
+AT_ONCE = 200_000
+"""Points times chords that are looked at together: a hundred marks in an outline of thousands would else fill the memory."""
 
 
 def signed_area(segments: Iterable[Segment]) -> float:
@@ -38,12 +37,6 @@ def box_of(segments: Iterable[Segment]) -> tuple[float, float, float, float]:
     return min(xs), min(ys), max(xs), max(ys)
 
 
-def _chords(segments: Iterable[Segment]) -> tuple[NDArray[np.complex128], NDArray[np.complex128]]:
-    """Starts and ends of all chords of a closed chain."""
-    points = [p for s in segments for p in predicate_points(s)]
-    return np.array(points), np.array(points[1:] + points[:1])
-
-
 def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[bool]:
     """For each point, whether a closed chain encloses it (non-zero winding).
 
@@ -54,8 +47,15 @@ def contains(segments: Iterable[Segment], points: Sequence[complex]) -> list[boo
     if len(points) <= FEW:
         chain = [p for s in segments for p in predicate_points(s)]
         return [_winding(chain, z) != 0 for z in points]
-    a, b = _chords(segments)
-    z = np.array(points)[:, None]
+    a, b = chords(list(segments))
+    found: list[bool] = []
+    together = max(1, AT_ONCE // len(a))
+    for start in range(0, len(points), together):
+        found += _inside(a, b, np.array(points[start : start + together])[:, None])
+    return found
+
+
+def _inside(a: Points, b: Points, z: Points) -> list[bool]:
     left = ((b - a).conj() * (z - a)).imag
     up = (a.imag <= z.imag) & (b.imag > z.imag) & (left > 0)
     down = (a.imag > z.imag) & (b.imag <= z.imag) & (left < 0)
@@ -79,23 +79,3 @@ def _winding(corners: Sequence[complex], z: complex) -> int:
                 turns -= 1
         a = b
     return turns
-
-
-def crossing_pair(segments: Sequence[Segment]) -> tuple[int, int] | None:
-    """Numbers of two segments of a closed chain that properly cross, or None.
-
-    Touching (two darts at one pivot) and running along each other is not crossing. Curves are
-    flattened within 0.01 cm; a crossing shallower than that is not seen.
-    """
-    a, b = _chords(segments)
-    along = (b - a).conj()[:, None]
-    ahead = (along * (b[None, :] - a[:, None])).imag
-    behind = (along * (a[None, :] - a[:, None])).imag
-    least = OVER * np.abs(along)
-    across = (ahead * behind < 0) & (np.abs(ahead) > least) & (np.abs(behind) > least)
-    both = across & across.T
-    if not both.any():
-        return None
-    owner = [i for i, s in enumerate(segments) for _ in predicate_points(s)]
-    i, j = np.argwhere(both)[0]
-    return owner[int(i)], owner[int(j)]

@@ -7,11 +7,11 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from ..errors import BadPlace, MoveRefused
+from ..geometry.crossing import crossing_pair
 from ..geometry.flatten import flat_path
 from ..geometry.intersect import line_crossings
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
-from ..geometry.region import crossing_pair
 from ..geometry.segment import Segment, split
 from ..paper.nearest import may_touch, nearest_of
 from ..paper.piece import Piece

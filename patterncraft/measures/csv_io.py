@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Iterator
+from typing import Any
 
 from ..errors import BadFile, BadMeasure
 from ..units import Unit, format_length, parse_length
@@ -42,12 +44,15 @@ def chart_from_csv(data: bytes, unit: Unit, where: str = "") -> tuple[dict[str, 
         raise BadFile("it is not text.", where, "Save it as CSV, UTF-8.") from None
     first = text.split("\n", 1)[0]
     reader = csv.DictReader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ",")
-    names = [n.strip().lower() for n in reader.fieldnames or []]
+    try:
+        names = [n.strip().lower() for n in reader.fieldnames or []]
+    except csv.Error:
+        raise BadFile("its first row cannot be read.", where, "Choose the file that was saved here.") from None
     if "value" not in names or not {"key", "measure"} & set(names):
         raise BadFile("its first row does not name the columns.", where, f"It begins with: {', '.join(COLUMNS)}.")
     chart: dict[str, float] = {}
     estimates = set()
-    for number, raw in enumerate(reader, 2):
+    for number, raw in _rows(reader, where):
         row = {(k or "").strip().lower(): (v or "").strip() if isinstance(v, str) else "" for k, v in raw.items()}
         if not row.get("value"):
             continue
@@ -63,6 +68,21 @@ def chart_from_csv(data: bytes, unit: Unit, where: str = "") -> tuple[dict[str, 
     if not chart:
         raise BadFile("there is no measure in it.", where, "Fill in the column “value”.")
     return chart, frozenset(estimates)
+
+
+def _rows(reader: csv.DictReader[str], where: str) -> Iterator[tuple[int, dict[str | Any, str | Any]]]:
+    """(number, row) from the second on. Raises BadFile for a row that is none, as with a cell of more than 131,072 letters."""
+    number = 1
+    while True:
+        number += 1
+        try:
+            yield number, next(reader)
+        except StopIteration:
+            return
+        except csv.Error:
+            raise BadFile(
+                f"row {number} cannot be read.", where, "Look for a quote that is not closed, or leave the row out."
+            ) from None
 
 
 def _key(row: dict[str, str], number: int, where: str) -> str:

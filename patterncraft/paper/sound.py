@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..errors import MoveRefused
-from ..geometry.region import crossing_pair
+from ..geometry.crossing import crossing_pair
 from ..tolerances import CLOSE
 from .piece import Piece
 

@@ -51,6 +51,17 @@ class NotSignedIn(PatternError):
     code = "not_signed_in"
 
 
+class TooOften(PatternError):
+    """Asked again too soon. ``seconds``: when it may be asked again."""
+
+    code = "too_often"
+
+    def __init__(self, seconds: int, why: str = "that was wrong too often in a row.") -> None:
+        wait = "a second" if seconds == 1 else f"{seconds} seconds"
+        super().__init__(why, cure=f"Wait {wait}, then try again.", field="password")
+        self.seconds = seconds
+
+
 def fault_of(error: PatternError, unit: Unit = "cm") -> Fault:
     """A refusal as it goes over the wire, its lengths in the reader's unit."""
     message, cure = in_unit(str(error), unit), in_unit(error.cure, unit)
@@ -59,10 +70,14 @@ def fault_of(error: PatternError, unit: Unit = "cm") -> Fault:
 
 def error_response(error: PatternError, status: int, unit: Unit = "cm") -> HttpResponse:
     """The one shape of every error."""
-    return HttpResponse(ErrorOut(error=fault_of(error, unit)).model_dump_json(), status=status, content_type="application/json")
+    body = ErrorOut(error=fault_of(error, unit)).model_dump_json()
+    answer = HttpResponse(body, status=status, content_type="application/json")
+    if isinstance(error, TooOften):
+        answer["Retry-After"] = str(error.seconds)
+    return answer
 
 
-ERRORS = {400: ErrorOut, 401: ErrorOut, 403: ErrorOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut}
+ERRORS = {400: ErrorOut, 401: ErrorOut, 403: ErrorOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut, 429: ErrorOut}
 """Declared on every route, so that the typed client knows them."""
 
 

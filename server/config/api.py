@@ -10,7 +10,10 @@ from patterncraft.errors import BadSetting, PatternError
 from patterncraft.units import Unit
 from patterncraft.validation import sentence
 
+from ..keeping.api import router as keeping
 from ..people.api import router as people
+from ..people.charts import OfThatDay
+from ..people.charts_api import router as charts
 from ..people.exchange import router as exchange
 from ..shelf.api import router as shelf
 from ..shelf.schools_api import router as schools
@@ -22,14 +25,18 @@ from ..styles.try_out import router as try_out
 from ..styles.variants_api import router as variants
 from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in, workroom_of
-from ..workrooms.api import router as workrooms
-from .answers import Conflict, Missing, NotSignedIn, error_response
+from ..workrooms.door_api import router as door
+from ..workrooms.rules_api import router as rules
+from .answers import Conflict, Missing, NotSignedIn, TooOften, error_response
+from .reader import Reader
 
 log = logging.getLogger(__name__)
-api = NinjaAPI(title="Steady Shear", version="1", auth=signed_in, docs_url=None, openapi_url=None)
-api.add_router("", workrooms)
+api = NinjaAPI(title="Steady Shear", version="1", auth=signed_in, docs_url=None, openapi_url=None, parser=Reader())
+api.add_router("", door)
+api.add_router("", rules)
 api.add_router("", rule_change)
 api.add_router("", people)
+api.add_router("", charts)
 api.add_router("", exchange)
 api.add_router("", schools)
 api.add_router("", shelf)
@@ -38,8 +45,9 @@ api.add_router("", heads)
 api.add_router("", variants)
 api.add_router("", try_out)
 api.add_router("", ways_out)
+api.add_router("", keeping)
 
-STATUS = {Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401}
+STATUS = {OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}
 
 
 @api.exception_handler(PatternError)
@@ -73,7 +81,9 @@ def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
 @api.exception_handler(AuthorizationError)
 @api.exception_handler(HttpError)
 def refused_by_web(request: HttpRequest, error: HttpError) -> HttpResponse:
-    """What the framework refused, in the same shape."""
+    """What the framework refused, in the same shape; what the reader of bodies said, in its own words."""
+    if isinstance(error.__cause__, PatternError):
+        return error_response(error.__cause__, 400)
     known = {400: "the request could not be read.", 403: "this page has grown old."}
     cure = "Reload it and try again."
     return error_response(PatternError(known.get(error.status_code, str(error)), cure=cure), error.status_code)

@@ -4,9 +4,10 @@ import os
 import secrets
 from pathlib import Path
 
+from .private_files import kept_private, private_folder
+
 BASE = Path(__file__).resolve().parents[2]
-VAR = Path(os.environ.get("STEADY_SHEAR_VAR", BASE / "var"))
-VAR.mkdir(parents=True, exist_ok=True)
+VAR = private_folder(Path(os.environ.get("STEADY_SHEAR_VAR", BASE / "var")))
 
 
 def _secret() -> str:
@@ -16,8 +17,7 @@ def _secret() -> str:
         return given
     path = VAR / "secret-key"
     if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(50))
+        kept_private(path).write_text(secrets.token_urlsafe(50))
     return path.read_text()
 
 
@@ -28,7 +28,6 @@ ALLOWED_HOSTS = [
     "127.0.0.1",
     "localhost",
     "[::1]",
-    "testserver",
     *filter(None, os.environ.get("STEADY_SHEAR_HOSTS", "").split(",")),
 ]
 
@@ -43,13 +42,14 @@ INSTALLED_APPS = [
     "server.styles",
 ]
 MIDDLEWARE = [
+    "server.config.ways_in.SafeAnswers",
     "django.middleware.security.SecurityMiddleware",
+    "server.config.ways_in.WaysIn",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "server.config.middleware.RefuseHugeBodies",
+    "server.config.remembered.Forgetting",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "server.config.urls"
 WSGI_APPLICATION = "server.config.wsgi.application"
@@ -57,12 +57,14 @@ WSGI_APPLICATION = "server.config.wsgi.application"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": os.environ.get("STEADY_SHEAR_DB", str(VAR / "steady-shear.sqlite3")),
+        "NAME": str(kept_private(Path(os.environ.get("STEADY_SHEAR_DB", VAR / "steady-shear.sqlite3")))),
         "OPTIONS": {
             # Writers queue instead of failing: the write lock is taken when a transaction begins.
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+            # FULL: what was acknowledged is on the disk, also when the power fails (measured in docs/safety.md).
+            # secure_delete: measures that were deleted are overwritten, not only let go.
+            "init_command": ("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA secure_delete=ON;"),
         },
         "TEST": {"NAME": os.environ.get("STEADY_SHEAR_TEST_DB", str(VAR / "test.sqlite3"))},
     }
@@ -71,17 +73,18 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "server.workrooms.phrases.NotOneLetter"},
 ]
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"
+# Several processes serve: a session remembered by one of them would outlive signing out at another.
+SESSION_ENGINE = "django.contrib.sessions.backends.db"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
-X_FRAME_OPTIONS = "DENY"
-LARGEST_BODY = 11 * 1024 * 1024
-DATA_UPLOAD_MAX_MEMORY_SIZE = LARGEST_BODY
+DATA_UPLOAD_MAX_MEMORY_SIZE = 11 * 1024 * 1024
+"""bytes; ``ways_in`` turns larger bodies away before, each address by its own limit."""
 
 USE_TZ = True
 TIME_ZONE = "UTC"

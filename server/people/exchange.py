@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Any
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -15,15 +15,17 @@ from patterncraft.formats.openfile_io import chart_of as chart_of_file
 from patterncraft.formats.openfile_io import read_file, write_file
 from patterncraft.measures.chart import read_chart
 from patterncraft.measures.csv_io import chart_from_csv, chart_to_csv
-from patterncraft.measures.doubts import compared
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tables import TABLES, size_table
-from patterncraft.units import format_length
+from patterncraft.measures.together import Taking, laid_into
+from patterncraft.units import Unit, format_length
 
 from ..config.answers import ERRORS, Wire, download
 from ..workrooms.access import workroom_of
-from .api import ChartOut, chart_of, chart_out, known_values
-from .models import MeasureChart, Person
+from . import charts
+from .models import Person
+from .shapes import ChartOut, ComparedRow
+from .words import SAME, chart_of, chart_out, compared_rows, known_values
 
 router = Router(tags=["people"])
 
@@ -52,16 +54,6 @@ class Filled(Wire):
     estimated: list[str]
 
 
-class ComparedRow(Wire):
-    """One measure on two days."""
-
-    title: str
-    before: str
-    after: str
-    by: str
-    hint: str
-
-
 class ChartsCompared(Wire):
     """Two charts of a person, measure by measure."""
 
@@ -75,6 +67,20 @@ class CopyTo(Wire):
 
     person_id: int
     taken_on: date
+    same_day: charts.SameDay = "ask"
+
+
+class ImportOut(Wire):
+    """What a file holds and what it would change (``rows``, before and after), or, with ``kept``, changed. ``same``: measures that it
+    leaves as they are."""
+
+    taken_on: date
+    measures: int
+    estimated: int
+    day_has_chart: bool
+    rows: list[ComparedRow]
+    same: int
+    kept: ChartOut | None
 
 
 @router.get("/size-tables", response={200: list[SizeTableOut], **ERRORS})
@@ -103,13 +109,7 @@ def compare(request: HttpRequest, before: int, after: int) -> ChartsCompared:
     unit = room.house_rules().unit
     a, b = chart_of(room, before), chart_of(room, after)
 
-    def say(value: float | None) -> str:
-        return "" if value is None else format_length(value, unit)
-
-    rows = []
-    for c in compared(a.values, b.values, (a.taken_on, b.taken_on), unit):
-        by = "" if c.by is None else "the same" if abs(c.by) < 0.05 else ("+" if c.by > 0 else "") + format_length(c.by, unit)
-        rows.append(ComparedRow(title=MEASURES[c.key].title, before=say(c.before), after=say(c.after), by=by, hint=c.hint))
+    rows = compared_rows(a.values, b.values, (a.taken_on, b.taken_on), unit)
     return ChartsCompared(before=f"{a.person.name}, {a.taken_on}", after=f"{b.person.name}, {b.taken_on}", rows=rows)
 
 
@@ -119,30 +119,45 @@ def copy_chart(request: HttpRequest, chart_id: int, body: CopyTo) -> ChartOut:
     room = workroom_of(request)
     source, person = chart_of(room, chart_id), Person.objects.one(room, body.person_id)
     estimated = list(source.values) if person.pk != source.person_id else source.estimated
-    return chart_out(_keep(person, body.taken_on, source.values, estimated), room.house_rules().unit)
+    why = f"copied from the chart of {source.taken_on}"
+    kept = charts.keep(person, body.taken_on, Taking(source.values, estimated), body.same_day, why)
+    return chart_out(kept, room.house_rules().unit)
 
 
-def _keep(person: Person, day: date, values: dict[str, float], estimated: list[str]) -> MeasureChart:
-    chart, _ = MeasureChart.objects.update_or_create(
-        person=person, taken_on=day, defaults={"values": values, "estimated": [k for k in MEASURES if k in estimated]}
-    )
-    return chart
-
-
-@router.post("/people/{person_id}/charts/import", response={200: ChartOut, **ERRORS})
-def import_chart(request: HttpRequest, person_id: int, taken_on: date, name: str = "") -> ChartOut:
-    """A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins."""
+@router.post("/people/{person_id}/charts/import", response={200: ImportOut, **ERRORS})
+def import_chart(
+    request: HttpRequest, person_id: int, taken_on: date, name: str = "", keep: Literal["look", "new", "merge", "beside"] = "look"
+) -> ImportOut:
+    """A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins. ``keep=look`` says what it would
+    change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has)."""
     room = workroom_of(request)
     unit = room.house_rules().unit
     person = Person.objects.one(room, person_id)
-    data = request.body
+    taking, day = _taking(request.body, unit, name[:120], taken_on)
+    there = charts.chart_of_day(person, day)
+    old = Taking(there.values, there.estimated) if there else Taking({})
+    rows = compared_rows(old.values, laid_into(old, taking).values, (day, day), unit)
+    kept = (
+        None
+        if keep == "look"
+        else charts.keep(person, day, taking, "ask" if keep == "new" else keep, f"taken in from {name[:120]}")
+    )
+    return ImportOut(
+        taken_on=day,
+        measures=len(taking.values),
+        estimated=len(taking.estimated),
+        day_has_chart=there is not None,
+        rows=[r for r in rows if r.by != SAME],
+        same=sum(r.by == SAME for r in rows),
+        kept=chart_out(kept, unit) if kept else None,
+    )
+
+
+def _taking(data: bytes, unit: Unit, name: str, today: date) -> tuple[Taking, date]:
     if data.lstrip()[:1] == b"{":
         file = read_file(data, MeasuresFile, name)
-        values, estimated, day = chart_of_file(file), file.estimated, file.taken_on or taken_on
-    else:
-        values, found = chart_from_csv(data, unit, name)
-        estimated, day = list(found), taken_on
-    return chart_out(_keep(person, day, values, estimated), unit)
+        return charts.in_order(Taking(chart_of_file(file), file.estimated)), file.taken_on or today
+    return charts.in_order(Taking(*chart_from_csv(data, unit, name))), today
 
 
 @router.get("/charts/{chart_id}/file.{kind}", response={200: Any, **ERRORS})

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from django.db import models
 
-from ..workrooms.models import OwnedManager, Workroom
+from ..workrooms.models import Keepable, OwnedManager, Workroom
 
 
-class Person(models.Model):
+class Person(Keepable):
     """Somebody who is measured; belongs to one workroom."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
@@ -22,16 +22,33 @@ class Person(models.Model):
         verbose_name = "person"
 
 
-class MeasureChart(models.Model):
+class MeasureChart(Keepable):
     """One taking of measures. Values in cm by key; ``estimated`` lists the keys that were taken from a size table
-    and not measured yet. Never changed after the day: a new day is a new chart."""
+    and not measured yet. ``version`` grows with every change, so that a second tab notices; what it held before is kept
+    (``EarlierChart``)."""
 
     person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="charts")
     taken_on = models.DateField()
     values = models.JSONField()
     estimated = models.JSONField(default=list)
+    version = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ("-taken_on", "-pk")
         verbose_name = "measure chart"
+
+
+class EarlierChart(models.Model):
+    """What a chart held before one of its changes; ``number`` is the version it was. ``why``: what changed it then."""
+
+    chart = models.ForeignKey(MeasureChart, on_delete=models.CASCADE, related_name="earlier")
+    number = models.PositiveIntegerField()
+    values = models.JSONField()
+    estimated = models.JSONField(default=list)
+    why = models.CharField(max_length=200)
+    changed = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-number",)
+        constraints = (models.UniqueConstraint(fields=("chart", "number"), name="one_state_per_version"),)

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+import json
+from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
+from pydantic import ValidationError
 
 from patterncraft.drafting.corrections import corrected, read_correction
 from patterncraft.drafting.school import Block as Draft
@@ -14,16 +16,19 @@ from patterncraft.errors import BadSetting
 from patterncraft.formats.drawing import draw
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_file, write_file
+from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES
+from patterncraft.texts import NAME_LETTERS
 from patterncraft.units import format_length
 
-from ..config.answers import ERRORS
-from ..people.api import chart_of, known_values
+from ..config.answers import ERRORS, download
 from ..people.models import Person
+from ..people.words import chart_of, known_values
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
 from . import services
 from .models import Block, BlockRevision
+from .proof import NOTHING, told_if_unreadable, why_unreadable
 from .shapes import BlockDetail, BlockIn, BlockOut, BlockState, CureIn, RevisionIn, RevisionOut
 from .words import draft_out
 
@@ -40,26 +45,42 @@ def blocks(request: HttpRequest) -> HttpResponse:
 
 
 def _block_out(block: Block, room: Workroom) -> BlockOut:
-    return BlockOut(**_block_words(block, room))
+    """The block's card; one that cannot be read says so, and the shelf stands."""
+    head = _head(block)
+    try:
+        return BlockOut(**head, **_content_words(services.draft_of(head_revision(block).pk), room.house_rules()))
+    except Exception as e:  # noqa: BLE001  (whatever is stored there, the others must still be shown)
+        nothing = {"school": "", "school_name": "", "family": "", "drawing": NOTHING}
+        return BlockOut(**head, **nothing, unreadable=why_unreadable(e))
 
 
-def _block_words(block: Block, room: Workroom) -> dict[str, Any]:
-    revisions: list[BlockRevision] = list(block.revisions.all())
-    newest = revisions[0]
-    draft = services.draft_of(newest.pk)
+def head_revision(block: Block) -> BlockRevision:
+    """The newest revision of a block whose revisions are loaded."""
+    newest: BlockRevision = block.revisions.all()[0]
+    return newest
+
+
+def _head(block: Block) -> dict[str, Any]:
+    newest = head_revision(block)
     return {
         "id": block.pk,
         "name": block.name,
         "person": block.person.name if block.person else "",
         "person_id": block.person_id,
+        "state": block.state,
+        "away": block.put_away.date().isoformat() if block.put_away else "",
+        "revision": newest.number,
+        "made": newest.created.date().isoformat(),
+        "styles": sum(len(r.pins.all()) for r in block.revisions.all()),
+    }
+
+
+def _content_words(draft: Draft, rules: HouseRules) -> dict[str, Any]:
+    return {
         "school": SCHOOLS[draft.school].title if draft.school in SCHOOLS else "traced",
         "school_name": draft.school,
         "family": services.family_of(draft),
-        "state": block.state,
-        "revision": newest.number,
-        "made": newest.created.date().isoformat(),
-        "styles": sum(len(r.pins.all()) for r in revisions),
-        "drawing": draw(draft.pattern, room.house_rules()),
+        "drawing": draw(draft.pattern, rules),
     }
 
 
@@ -78,11 +99,12 @@ def add_block(request: HttpRequest, body: BlockIn) -> HttpResponse:
 
 
 @router.post("/blocks/import", response={200: BlockOut, **ERRORS})
-def import_block(request: HttpRequest, name: str = "", person_id: int | None = None) -> HttpResponse:
+def import_block(
+    request: HttpRequest, name: Annotated[str, Query(max_length=NAME_LETTERS)] = "", person_id: int | None = None
+) -> HttpResponse:
     """Take a block from an open file, sent as the request's body."""
     room = workroom_of(request)
     file = read_file(request.body, BlockFile)
-    services.read_block(file)
     person = Person.objects.one(room, person_id) if person_id is not None else None
     block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported")
     return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
@@ -97,9 +119,15 @@ def block(request: HttpRequest, block_id: int) -> HttpResponse:
 
 def _detail(block: Block, room: Workroom) -> BlockDetail:
     rules = room.house_rules()
-    draft = services.draft_of(block.revisions.all()[0].pk)
+    draft = services.draft_of(head_revision(block).pk)
+    with told_if_unreadable(block.name):
+        return _shown(block, draft, rules)
+
+
+def _shown(block: Block, draft: Draft, rules: HouseRules) -> BlockDetail:
     return BlockDetail(
-        **_block_words(block, room),
+        **_head(block),
+        **_content_words(draft, rules),
         draft=draft_out(services.constructed(draft), rules),
         measures={MEASURES[k].title: format_length(v, rules.unit) for k, v in draft.measures.items()},
         settings=dict(draft.settings),
@@ -114,7 +142,7 @@ def redraft(request: HttpRequest, block_id: int, body: RevisionIn) -> HttpRespon
     """Draft the block anew from a chart; the old revision stays for the styles that use it."""
     room = workroom_of(request)
     block = Block.objects.one(room, block_id)
-    before = services.draft_of(block.revisions.all()[0].pk)
+    before = services.draft_of(head_revision(block).pk)
     if not before.school:
         raise BadSetting("it was traced, not drafted here.", block.name, "Draft a new block from measures.", "chart_id")
     chart = chart_of(room, body.chart_id) if body.chart_id is not None else None
@@ -133,7 +161,7 @@ def cure(request: HttpRequest, block_id: int, body: CureIn) -> HttpResponse:
     """Do what an audit line proposes; the block as it was stays for the styles that use it."""
     room = workroom_of(request)
     block = Block.objects.one(room, block_id)
-    before = services.draft_of(block.revisions.all()[0].pk)
+    before = services.draft_of(head_revision(block).pk)
     if body.correction is not None:
         mended, note = corrected(before, [body.correction]), read_correction(body.correction).words
     else:
@@ -164,8 +192,10 @@ def set_state(request: HttpRequest, block_id: int, body: BlockState) -> HttpResp
 @router.get("/blocks/{block_id}/file", response={200: Any, **ERRORS})
 def export_block(request: HttpRequest, block_id: int) -> HttpResponse:
     """The newest revision as an open file."""
-    newest = Block.objects.one(workroom_of(request), block_id).revisions.all()[0]
-    file = BlockFile.model_validate(newest.content)
-    answer = HttpResponse(write_file(file), content_type="application/json")
-    answer["Content-Disposition"] = f'attachment; filename="block-{block_id}.json"'
-    return answer
+    newest = head_revision(Block.objects.one(workroom_of(request), block_id))
+    try:
+        data = write_file(BlockFile.model_validate(newest.content))
+    except ValidationError:
+        # What cannot be read here may be mended by hand, or read by another version: it goes out as it is stored.
+        data = json.dumps(newest.content, ensure_ascii=False, indent=1).encode()
+    return download(data, "application/json", f"{newest.block.name}.json")

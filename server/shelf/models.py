@@ -7,10 +7,10 @@ from typing import Any
 from django.db import models
 
 from ..people.models import Person
-from ..workrooms.models import OwnedManager, Workroom
+from ..workrooms.models import Keepable, OwnedManager, Workroom
 
 
-class Block(models.Model):
+class Block(Keepable):
     """A block on the shelf, in revisions."""
 
     class State(models.TextChoices):

@@ -18,7 +18,7 @@ from patterncraft.measures.keys import MEASURES
 from patterncraft.units import Unit, format_length
 
 from ..config.answers import ERRORS
-from ..people.api import chart_of, known_values
+from ..people.words import chart_of, known_values
 from ..workrooms.access import workroom_of
 from . import services
 from .shapes import DraftIn, DraftOut, FigureLine, SchoolCompared, SchoolForChart, SchoolOut, SettingOut

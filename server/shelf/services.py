@@ -15,29 +15,36 @@ from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, write_file
+from patterncraft.texts import NAME_LETTERS, tidy
 from patterncraft.units import Unit, parse_length
 
 from ..config.answers import Missing
+from ..config.remembered import remembered
 from ..people.models import Person
 from ..workrooms.models import Workroom
 from .models import Block, BlockRevision
+from .proof import proved, told_if_unreadable
 
 
 def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "") -> Block:
-    """A new block with its first revision."""
-    if not name.strip():
+    """A new block with its first revision, once that has been read back and drawn (``proof``)."""
+    if not tidy(name):
         raise BadSetting("a block needs a name.", field="name")
+    content = as_json(file)
+    proved(content, name[:NAME_LETTERS])
     with transaction.atomic():
-        block = Block.objects.create(workroom=room, person=person, name=name.strip())
-        BlockRevision.objects.create(block=block, number=1, content=as_json(file), note=note)
+        block = Block.objects.create(workroom=room, person=person, name=tidy(name)[:NAME_LETTERS])
+        BlockRevision.objects.create(block=block, number=1, content=content, note=note)
     return block
 
 
 def keep_revision(block: Block, file: BlockFile, note: str) -> BlockRevision:
-    """The block's next revision; styles stay with the ones they are pinned to."""
+    """The block's next revision, once it has been read back and drawn; styles stay with the ones they are pinned to."""
+    content = as_json(file)
+    proved(content, block.name)
     with transaction.atomic():
         last = block.revisions.aggregate(last=Max("number"))["last"] or 0
-        return BlockRevision.objects.create(block=block, number=last + 1, content=as_json(file), note=note)
+        return BlockRevision.objects.create(block=block, number=last + 1, content=content, note=note)
 
 
 def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[str, Any]:
@@ -94,9 +101,14 @@ def revision_id(room_id: int, block_id: int, number: int) -> int:
 @lru_cache(maxsize=256)
 def draft_of(revision_id: int) -> Draft:
     """The core's block of a revision. Revisions are immutable, so this can be remembered; who may
-    see it is asked before (``revision_of``)."""
-    content = BlockRevision.objects.values_list("content", flat=True).get(pk=revision_id)
-    return read_block(BlockFile.model_validate(content))
+    see it is asked before (``revision_of``). Raises BadFile where what is stored cannot be read."""
+    revision = BlockRevision.objects.select_related("block").get(pk=revision_id)
+    with told_if_unreadable(revision.block.name):
+        return read_block(BlockFile.model_validate(revision.content), revision.block.name)
+
+
+remembered(revision_id.cache_clear)
+remembered(draft_of.cache_clear)
 
 
 def constructed(draft: Draft) -> Draft:

@@ -7,6 +7,7 @@ from typing import Any, Literal
 from pydantic import Field
 
 from patterncraft.formats.drawing import Drawing, Point
+from patterncraft.texts import PersonsName
 
 from ..config.answers import Wire
 
@@ -146,7 +147,7 @@ class DraftOut(Wire):
 class BlockIn(Wire):
     """Draft a block from a person's chart and keep it."""
 
-    name: str = Field(min_length=1, max_length=120)
+    name: PersonsName
     chart_id: int
     school: str = Field(max_length=80)
     settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
@@ -176,7 +177,8 @@ class BlockState(Wire):
 
 
 class BlockOut(Wire):
-    """A block as it hangs on the shelf; ``silhouette`` are its pieces' outlines, ``places`` their sheets."""
+    """A block as it hangs on the shelf. ``unreadable``: why it cannot be shown, in words; it can still be saved or put away.
+    ``away``: since when it has been put away; empty: it is at hand."""
 
     id: int
     name: str
@@ -190,6 +192,8 @@ class BlockOut(Wire):
     made: str
     styles: int
     drawing: Drawing
+    unreadable: str = ""
+    away: str = ""
 
 
 class RevisionOut(Wire):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from patterncraft.errors import BadSetting
 from patterncraft.moves.registry import MOVES, step_json
 
 from ..config.answers import ERRORS
@@ -44,7 +43,7 @@ def styles(request: HttpRequest) -> HttpResponse:
     """All styles of the workroom, the one worked at last first."""
     room = workroom_of(request)
     found = Style.objects.of(room).select_related("workroom").prefetch_related("pins__revision__block__person")
-    body = ",".join(style_card(s, s.house_rules()).model_dump_json() for s in found)
+    body = ",".join(style_card(s).model_dump_json() for s in found)
     return HttpResponse(f"[{body}]", content_type="application/json")
 
 
@@ -70,9 +69,7 @@ def rename(request: HttpRequest, style_id: int, body: Rename) -> HttpResponse:
     """Give a style another name."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
-    if not body.name.strip():
-        raise BadSetting("a style needs a name.", field="name")
-    found.name = body.name.strip()
+    found.name = body.name
     found.save(update_fields=["name", "changed"])
     return as_json_answer(style_detail(found))
 

@@ -17,8 +17,8 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import Replay
 
-from ..people.api import known_values
-from ..people.models import MeasureChart, Person
+from ..people.models import Person
+from ..people.words import known_values
 from ..shelf.models import Block, BlockRevision
 from ..shelf.services import draft_of, keep_block
 from ..workrooms.models import Workroom
@@ -173,7 +173,7 @@ def _for_person(room: Workroom, draft: Draft, person: Person, made: Collection[B
         newest = block.revisions.all()[0]
         if draft_of(newest.pk).school == draft.school:
             return newest, f"“{block.name}”, revision {newest.number}, from the shelf"
-    chart = MeasureChart.objects.filter(person=person).first()
+    chart = person.charts.filter(put_away=None).first()
     if chart is None:
         raise MoveRefused(f"there are no measures of {person.name}.", person.name, "Take the measures first.", "person_id")
     base = _base_for_person(room, draft.base, person, made) if draft.base else None

@@ -7,10 +7,10 @@ from django.db import models
 from patterncraft.house import HouseRules
 
 from ..shelf.models import BlockRevision
-from ..workrooms.models import OwnedManager, Workroom
+from ..workrooms.models import Keepable, OwnedManager, Workroom
 
 
-class Style(models.Model):
+class Style(Keepable):
     """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
     and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
     the day it was begun, until a person lets it take the newer ones. ``layout``: sheets laid by hand, by piece:

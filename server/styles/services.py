@@ -17,6 +17,7 @@ from patterncraft.replay import Replay, Replayer
 from patterncraft.style import OnTable, lay_on_table
 
 from ..config.answers import Conflict
+from ..config.remembered import remembered
 from ..shelf.models import BlockRevision
 from ..shelf.services import draft_of, family_of
 from ..workrooms.models import Workroom
@@ -67,6 +68,10 @@ def _as_data(pins: Pins) -> list[list[Any]]:
 def table_of(pins: Pins) -> OnTable:
     """The blocks laid on one table. Callers have made sure that the workroom owns them; revisions never change."""
     return lay_on_table({role: draft_of(i).pattern for role, i in pins})
+
+
+remembered(table_of.cache_clear)
+remembered(replayer.forget)
 
 
 def worked(pins: Pins, steps: list[Move], rules: HouseRules) -> Replay:

@@ -10,6 +10,7 @@ from patterncraft.formats.drawing import Drawing, DrawnStrips, Point
 from patterncraft.formats.verb_picture import BeforeAfter
 from patterncraft.moves.move import Group, Handle, Pick
 from patterncraft.moves.registry import Step
+from patterncraft.texts import PersonsName
 
 from ..config.answers import Fault, Wire
 from ..shelf.shapes import SumOut
@@ -150,7 +151,7 @@ class Work(Wire):
 
 
 class StyleOut(Wire):
-    """A style's card."""
+    """A style's card. ``unreadable``: why it cannot be shown, in words."""
 
     id: int
     name: str
@@ -161,6 +162,7 @@ class StyleOut(Wire):
     drawing: Drawing
     kept: int
     broken: int
+    unreadable: str = ""
 
 
 class BlockPinOut(Wire):
@@ -210,7 +212,7 @@ class StyleDetail(Wire):
 class StyleIn(Wire):
     """A style to begin."""
 
-    name: str = Field(min_length=1, max_length=120)
+    name: PersonsName
     block_id: int
     revision: int | None = None
 
@@ -232,7 +234,7 @@ class VersionIn(Wire):
 class Rename(Wire):
     """The style's new name."""
 
-    name: str = Field(min_length=1, max_length=120)
+    name: PersonsName
 
 
 class Pointer(Wire):

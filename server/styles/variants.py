@@ -63,7 +63,7 @@ def family_of(style: Style) -> list[Style]:
     """The style it was first branched from and all that came of that, oldest first; the style itself among them."""
     root, seen = style, {style.pk}
     while root.variant_of_id is not None and root.variant_of_id not in seen:
-        root = Style.objects.of(style.workroom).get(pk=root.variant_of_id)
+        root = Style.objects.one(style.workroom, root.variant_of_id)
         seen.add(root.pk)
     found, wanted = [root], [root.pk]
     while wanted:
@@ -75,5 +75,5 @@ def family_of(style: Style) -> list[Style]:
 
 def _free_name(style: Style, word: str) -> str:
     base = f"{style.name[:100]}, {word}"
-    taken = set(Style.objects.of(style.workroom).values_list("name", flat=True))
+    taken = set(Style.objects.filter(workroom=style.workroom).values_list("name", flat=True))
     return base if base not in taken else next(f"{base} {k}" for k in range(2, 10_000) if f"{base} {k}" not in taken)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from typing import Any
 
 from django.db.models import Max
 from django.http import HttpResponse
@@ -23,6 +24,7 @@ from patterncraft.units import Unit, format_length, in_unit
 from patterncraft.working import Sum
 
 from ..config.answers import Wire, fault_of
+from ..shelf.proof import NOTHING, told_if_unreadable, why_unreadable
 from ..shelf.shapes import SumOut
 from . import services
 from .models import Style, StyleBlock
@@ -87,24 +89,28 @@ def block_and_person(style: Style) -> tuple[str, str]:
     return block.name, block.person.name if block.person else ""
 
 
-def style_card(style: Style, rules: HouseRules) -> StyleOut:
-    """A style as a list shows it."""
+def style_card(style: Style) -> StyleOut:
+    """A style as a list shows it; one that cannot be read says so, and the list stands."""
+    block, person = block_and_person(style)
+    head = {"id": style.pk, "name": style.name, "changed": style.changed.date().isoformat(), "block": block, "person": person}
+    try:
+        return StyleOut(**head, **_content_words(style))
+    except Exception as e:  # noqa: BLE001  (whatever is stored there, the others must still be shown)
+        return StyleOut(**head, steps=0, drawing=NOTHING, kept=0, broken=0, unreadable=why_unreadable(e))
+
+
+def _content_words(style: Style) -> dict[str, Any]:
+    rules = style.house_rules()
     steps = read_steps(services.steps_of(style))
     replay = services.worked(services.pins_of(style), steps, rules)
     promises = ledger(replay.pattern, rules)
     kept = sum(p.kept for p in promises)
-    block, person = block_and_person(style)
-    return StyleOut(
-        id=style.pk,
-        name=style.name,
-        changed=style.changed.date().isoformat(),
-        block=block,
-        person=person,
-        steps=len(steps),
-        drawing=draw(replay.pattern, rules, lies_of(replay)),
-        kept=kept,
-        broken=len(promises) - kept,
-    )
+    return {
+        "steps": len(steps),
+        "drawing": draw(replay.pattern, rules, lies_of(replay)),
+        "kept": kept,
+        "broken": len(promises) - kept,
+    }
 
 
 def work_out(
@@ -215,7 +221,12 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
 
 
 def style_detail(style: Style) -> StyleDetail:
-    """A style with everything its bench shows."""
+    """A style with everything its bench shows. Raises BadFile where what is stored of it cannot be read."""
+    with told_if_unreadable(style.name):
+        return _detail(style)
+
+
+def _detail(style: Style) -> StyleDetail:
     rules = style.house_rules()
     pins = list(style.pins.select_related("revision__block__person").defer("revision__content"))
     steps = read_steps(services.steps_of(style))

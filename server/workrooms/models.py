@@ -32,15 +32,39 @@ class Membership(models.Model):
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE, related_name="members")
 
 
+class Guesses(models.Model):
+    """Wrong guesses in a row under one key of the brake, and when the last one was."""
+
+    key = models.CharField(max_length=60, primary_key=True)
+    count = models.PositiveIntegerField(default=0)
+    last = models.DateTimeField()
+
+    class Meta:
+        verbose_name_plural = "guesses"
+
+
+class Keepable(models.Model):
+    """What can be put away and taken back. ``put_away``: since when; None: it is at hand."""
+
+    put_away = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True
+
+
 class OwnedManager(models.Manager[M]):
     """The only way to reach owned things: through their workroom."""
 
     def of(self, workroom: Workroom) -> models.QuerySet[M]:
-        """What belongs to that workroom."""
-        return self.filter(workroom=workroom)
+        """What belongs to that workroom and is at hand."""
+        return self.filter(workroom=workroom, put_away=None)
+
+    def away(self, workroom: Workroom) -> models.QuerySet[M]:
+        """What was put away there, the newest first."""
+        return self.filter(workroom=workroom).exclude(put_away=None).order_by("-put_away", "-pk")
 
     def one(self, workroom: Workroom, pk: int, **more: Any) -> M:
-        """Raises Missing, in words, when there is none in this workroom."""
+        """At hand or put away. Raises Missing, in words, when there is none in this workroom."""
         from ..config.answers import Missing
 
         found = self.filter(workroom=workroom, pk=pk, **more).first()

@@ -98,11 +98,11 @@ def test_demo_opens_only_when_started_as_one_and_only_here(settings: Any) -> Non
     call_command("load_demo")
     call_command("load_demo")
     assert Workroom.objects.filter(is_demo=True).count() == 1, "loading twice makes no doubles"
-    assert Client().post("/api/session/demo").status_code == 401
+    assert Client().post("/api/session/demo", content_type="application/json").status_code == 401
     settings.DEMO = True
-    assert Client(REMOTE_ADDR="10.0.0.7").post("/api/session/demo").status_code == 401
+    assert Client(REMOTE_ADDR="10.0.0.7").post("/api/session/demo", content_type="application/json").status_code == 401
     here = Client()
-    assert here.post("/api/session/demo").json()["workroom"] == "The choir wardrobe"
+    assert here.post("/api/session/demo", content_type="application/json").json()["workroom"] == "The choir wardrobe"
     assert len(here.get("/api/blocks").json()) == len(SINGERS) + len(FURTHER)
     assert all(s["broken"] == 0 for s in here.get("/api/styles").json())
 

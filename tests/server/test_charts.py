@@ -39,7 +39,12 @@ def test_estimates_fill_what_is_missing_and_stay_marked_until_measured(us: Calle
     measured = [k for k in filled["estimated"] if k != "hip_girth"]
     again = us.post(
         f"/people/{us.get('/people').json()[0]['id']}/charts",
-        {"taken_on": "2026-03-01", "texts": filled["texts"], "estimated": measured},
+        {
+            "taken_on": "2026-03-01",
+            "texts": filled["texts"],
+            "estimated": measured,
+            "changes": {"id": kept["id"], "version": kept["version"]},
+        },
     )
     assert "hip_girth" not in again.json()["estimated"]
     # A key that has no value is no estimate.
@@ -68,12 +73,13 @@ def test_chart_out_and_in_again(us: Caller, kind: str) -> None:
     raw = us.get(f"/charts/{first['id']}/file.{kind}").content
     other = person(us, "Eve")
     taken = us.client.post(
-        f"/api/people/{other}/charts/import?taken_on=2026-05-01&name=chart.{kind}", raw, content_type="text/plain"
+        f"/api/people/{other}/charts/import?taken_on=2026-05-01&name=chart.{kind}&keep=new", raw, content_type="text/plain"
     )
     assert taken.status_code == 200
-    assert taken.json()["values"] == pytest.approx(first["values"], abs=0.051)
-    assert taken.json()["estimated"] == ["body_rise"]
-    assert taken.json()["taken_on"] == ("2026-03-01" if kind == "json" else "2026-05-01"), "a file's own date wins"
+    kept = taken.json()["kept"]
+    assert kept["values"] == pytest.approx(first["values"], abs=0.051)
+    assert kept["estimated"] == ["body_rise"]
+    assert kept["taken_on"] == ("2026-03-01" if kind == "json" else "2026-05-01"), "a file's own date wins"
 
 
 def test_files_that_are_no_chart_are_refused_and_change_nothing(us: Caller, strangers: Caller) -> None:

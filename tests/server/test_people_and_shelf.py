@@ -50,14 +50,6 @@ def test_unreadable_chart_is_refused_whole(us: Caller) -> None:
     assert MeasureChart.objects.count() == 0, "nothing is saved half"
 
 
-def test_same_day_replaces_another_day_stays(us: Caller) -> None:
-    person, _ = person_with_chart(us)
-    us.post(f"/people/{person}/charts", {"taken_on": "2026-03-01", "texts": TEXTS | {"waist_girth": "75"}})
-    us.post(f"/people/{person}/charts", {"taken_on": "2026-06-01", "texts": TEXTS | {"waist_girth": "76"}})
-    charts = us.get("/people").json()[0]["charts"]
-    assert [(c["taken_on"], c["values"]["waist_girth"]) for c in charts] == [("2026-06-01", 76), ("2026-03-01", 75)]
-
-
 def test_missing_measures_are_asked_for(us: Caller) -> None:
     answer = us.post("/drafts", {"school": "bodice-direct", "measures": {"bust_girth": 92}})
     assert answer.status_code == 422

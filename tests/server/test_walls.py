@@ -21,6 +21,7 @@ from server.styles.services import new_style
 from tests.samples import AVERAGE, WHOLE
 from tests.server.conftest import ROTATE, Caller
 
+WAIST_ANEW: dict[str, Any] = {"taken_on": "2026-03-01", "texts": {"waist_girth": "70"}}
 Case = tuple[str, dict[str, Any] | None]
 
 
@@ -49,6 +50,7 @@ class House:
             "people": list(Person.objects.filter(workroom=self.caller.room).values_list("name", flat=True)),
             "charts": list(MeasureChart.objects.filter(person__workroom=self.caller.room).values_list("taken_on", "values")),
             "blocks": list(Block.objects.filter(workroom=self.caller.room).values_list("name", "state")),
+            "away": [m.objects.exclude(put_away=None).count() for m in (Person, MeasureChart, Block, Style)],
             "revisions": self.block.revisions.count(),
             "styles": [
                 (s.name, s.version, list(s.edits.values_list("number", "label")))
@@ -65,7 +67,19 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
     return {
         ("PUT", "/api/people/{person_id}"): [(f"/people/{t.person.pk}", {"name": "Eve's"})],
         ("POST", "/api/people/{person_id}/charts"): [
-            (f"/people/{t.person.pk}/charts", {"taken_on": "2026-03-01", "texts": {"bust_girth": "90"}})
+            (f"/people/{t.person.pk}/charts", {"taken_on": "2026-03-01", "texts": {"bust_girth": "90"}}),
+            (
+                f"/people/{o.person.pk}/charts",
+                {
+                    "taken_on": "2026-03-01",
+                    "texts": {"bust_girth": "90"},
+                    "changes": {"id": t.chart.pk, "version": t.chart.version},
+                },
+            ),
+        ],
+        ("GET", "/api/charts/{chart_id}/earlier"): [(f"/charts/{t.chart.pk}/earlier", None)],
+        ("POST", "/api/charts/{chart_id}/earlier/{number}/back"): [
+            (f"/charts/{t.chart.pk}/earlier/1/back", {"version": t.chart.version})
         ],
         ("GET", "/api/charts/compare"): [
             (f"/charts/compare?before={t.chart.pk}&after={o.chart.pk}", None),
@@ -146,9 +160,17 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
                 },
             ),
         ],
+        ("POST", "/api/away/{kind}/{thing_id}"): [(f"/away/{kind}/{pk}", None) for kind, pk in things(t)],
+        ("POST", "/api/away/{kind}/{thing_id}/back"): [(f"/away/{kind}/{pk}/back", None) for kind, pk in things(t)],
+        ("DELETE", "/api/away/{kind}/{thing_id}"): [(f"/away/{kind}/{pk}", None) for kind, pk in things(t)],
         ("GET", "/api/styles/{style_id}/paper"): [(f"/styles/{t.style.pk}/paper", None)],
         ("GET", "/api/styles/{style_id}/pattern.{kind}"): [(f"/styles/{t.style.pk}/pattern.{k}", None) for k in ("pdf", "svg")],
     }
+
+
+def things(house: House) -> list[tuple[str, int]]:
+    """What can be put away of a house."""
+    return [("person", house.person.pk), ("chart", house.chart.pk), ("block", house.block.pk), ("style", house.style.pk)]
 
 
 def doors() -> set[tuple[str, str]]:
@@ -203,6 +225,8 @@ def test_the_same_questions_about_ones_own_things_are_answered(houses: tuple[Hou
     own, _ = houses
     for (method, path), questions in cases(own, own).items():
         for url, body in questions:
+            if path == "/api/charts/{chart_id}/earlier/{number}/back":
+                own.caller.post(f"/people/{own.person.pk}/charts", WAIST_ANEW | {"changes": {"id": own.chart.pk, "version": 1}})
             answer = own.caller.send(method, url, body)
             assert answer.status_code not in (401, 403, 404), (method, path, url, answer.content[:300])
             own.style.refresh_from_db()

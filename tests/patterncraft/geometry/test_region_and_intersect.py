@@ -5,10 +5,11 @@ import shapely
 from hypothesis import assume, given, settings
 from svgpathtools import CubicBezier, Line
 
+from patterncraft.geometry.crossing import crossing_pair
 from patterncraft.geometry.flatten import flat_path, flat_segment
 from patterncraft.geometry.intersect import circles_meet, line_crossings, line_meeting
 from patterncraft.geometry.path import Path
-from patterncraft.geometry.region import contains, crossing_pair, signed_area
+from patterncraft.geometry.region import contains, signed_area
 from patterncraft.geometry.segment import Cubic, Segment, point_at
 from patterncraft.paper.pattern import Pattern
 from tests.samples import ARMHOLE, S_CURVE, cubics, points, polygon, square

@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/api/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Away
+         * @description All that was put away.
+         */
+        get: operations["server_keeping_api_away"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/away/{kind}/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Put something away; what uses it goes on using it.
+         */
+        post: operations["server_keeping_api_put_away"];
+        /**
+         * Delete
+         * @description Delete for good what was put away; the answer is what is away still.
+         */
+        delete: operations["server_keeping_api_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/away/{kind}/{thing_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Take it back; the answer is what is away still.
+         */
+        post: operations["server_keeping_api_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks": {
         parameters: {
             query?: never;
@@ -188,6 +252,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts/{chart_id}/earlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Earlier
+         * @description Every state the chart was in before, the last one first.
+         */
+        get: operations["server_people_charts_api_earlier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart_id}/earlier/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back
+         * @description Have an earlier state back; what the chart holds now becomes an earlier state itself.
+         */
+        post: operations["server_people_charts_api_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/charts/{chart_id}/file.{kind}": {
         parameters: {
             query?: never;
@@ -279,12 +383,12 @@ export interface paths {
          * House Rules
          * @description The house's rules with reasons and defaults.
          */
-        get: operations["server_workrooms_api_house_rules"];
+        get: operations["server_workrooms_rules_api_house_rules"];
         /**
          * Change House Rules
          * @description Change rules; new work follows, old styles when told to.
          */
-        put: operations["server_workrooms_api_change_house_rules"];
+        put: operations["server_workrooms_rules_api_change_house_rules"];
         post?: never;
         delete?: never;
         options?: never;
@@ -305,7 +409,7 @@ export interface paths {
          * Take Inch Set
          * @description All rules as an inch house has them.
          */
-        post: operations["server_workrooms_api_take_inch_set"];
+        post: operations["server_workrooms_rules_api_take_inch_set"];
         delete?: never;
         options?: never;
         head?: never;
@@ -324,7 +428,7 @@ export interface paths {
          * Change One Rule
          * @description Change one rule; a length as typed in the house unit.
          */
-        put: operations["server_workrooms_api_change_one_rule"];
+        put: operations["server_workrooms_rules_api_change_one_rule"];
         post?: never;
         delete?: never;
         options?: never;
@@ -530,10 +634,11 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Add Chart
-         * @description Keep a chart. Typed on the same day again it replaces that day's; other days' charts stay.
+         * Keep Chart
+         * @description Keep a chart. A day that has one already is asked about (409, ``same_day``); a chart that was changed elsewhere in the
+         *     meantime is told (409, ``changed_meanwhile``).
          */
-        post: operations["server_people_api_add_chart"];
+        post: operations["server_people_charts_api_keep_chart"];
         delete?: never;
         options?: never;
         head?: never;
@@ -551,7 +656,8 @@ export interface paths {
         put?: never;
         /**
          * Import Chart
-         * @description A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins.
+         * @description A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins. ``keep=look`` says what it would
+         *     change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has).
          */
         post: operations["server_people_exchange_import_chart"];
         delete?: never;
@@ -612,18 +718,18 @@ export interface paths {
          * Session
          * @description Who is signed in, and where.
          */
-        get: operations["server_workrooms_api_session"];
+        get: operations["server_workrooms_door_api_session"];
         put?: never;
         /**
          * Sign In
-         * @description Sign in; told alike whether name or phrase is wrong.
+         * @description Sign in; told alike whether name or phrase is wrong. Wrong guesses make the next ones wait (``brake``).
          */
-        post: operations["server_workrooms_api_sign_in"];
+        post: operations["server_workrooms_door_api_sign_in"];
         /**
          * Sign Out
          * @description Sign out.
          */
-        delete: operations["server_workrooms_api_sign_out"];
+        delete: operations["server_workrooms_door_api_sign_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -642,7 +748,27 @@ export interface paths {
          * Sign In Demo
          * @description Only where the application was started as a demo, and only from this machine.
          */
-        post: operations["server_workrooms_api_sign_in_demo"];
+        post: operations["server_workrooms_door_api_sign_in_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/phrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * New Phrase
+         * @description Change one's own phrase. Every other browser that is signed in with the old one is signed out.
+         */
+        put: operations["server_workrooms_door_api_new_phrase"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1006,7 +1132,7 @@ export interface paths {
          * New Workroom
          * @description Open a workroom and sign in.
          */
-        post: operations["server_workrooms_api_new_workroom"];
+        post: operations["server_workrooms_door_api_new_workroom"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1198,6 +1324,38 @@ export interface components {
             wanted_label: string;
         };
         /**
+         * AwayOut
+         * @description One thing that was put away. ``about``: what it is, in words; ``kept``: why it cannot be deleted, empty: it can;
+         *     ``deletes``: what deleting it would delete.
+         */
+        AwayOut: {
+            /** About */
+            about: string;
+            /** Deletes */
+            deletes: string;
+            /** Id */
+            id: number;
+            /** Kept */
+            kept: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "block" | "style" | "person" | "chart";
+            /** Name */
+            name: string;
+            /** Since */
+            since: string;
+        };
+        /**
+         * BackIn
+         * @description ``version``: of the chart, as it was seen.
+         */
+        BackIn: {
+            /** Version */
+            version: number;
+        };
+        /**
          * BeforeAfter
          * @description A verb in small: the paper before its example step and after.
          */
@@ -1253,6 +1411,11 @@ export interface components {
          * @description A block's page.
          */
         BlockDetail: {
+            /**
+             * Away
+             * @default
+             */
+            away?: string;
             /** Based On */
             based_on: string;
             /** Corrections */
@@ -1291,6 +1454,11 @@ export interface components {
             state: string;
             /** Styles */
             styles: number;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable?: string;
         };
         /**
          * BlockIn
@@ -1312,9 +1480,15 @@ export interface components {
         };
         /**
          * BlockOut
-         * @description A block as it hangs on the shelf; ``silhouette`` are its pieces' outlines, ``places`` their sheets.
+         * @description A block as it hangs on the shelf. ``unreadable``: why it cannot be shown, in words; it can still be saved or put away.
+         *     ``away``: since when it has been put away; empty: it is at hand.
          */
         BlockOut: {
+            /**
+             * Away
+             * @default
+             */
+            away?: string;
             drawing: components["schemas"]["Drawing"];
             /** Family */
             family: string;
@@ -1338,6 +1512,11 @@ export interface components {
             state: string;
             /** Styles */
             styles: number;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable?: string;
         };
         /**
          * BlockPinOut
@@ -1414,11 +1593,19 @@ export interface components {
         };
         /**
          * ChartIn
-         * @description Measures as typed, by key; empty texts are left out. ``estimated``: keys that come from a size table.
+         * @description Measures as typed, by key; empty texts are left out. ``estimated``: keys that come from a size table. ``changes``: the chart
+         *     these take the place of; none: they are new.
          */
         ChartIn: {
+            changes?: components["schemas"]["ChartSeen"] | null;
             /** Estimated */
             estimated?: string[];
+            /**
+             * Same Day
+             * @default ask
+             * @enum {string}
+             */
+            same_day?: "ask" | "merge" | "beside";
             /**
              * Taken On
              * Format: date
@@ -1431,11 +1618,13 @@ export interface components {
         };
         /**
          * ChartOut
-         * @description A dated chart, in words of the house unit.
+         * @description A dated chart, in words of the house unit; ``earlier``: how many states it was in before.
          */
         ChartOut: {
             /** Doubts */
             doubts: components["schemas"]["DoubtOut"][];
+            /** Earlier */
+            earlier: number;
             /** Estimated */
             estimated: string[];
             /** Id */
@@ -1453,6 +1642,18 @@ export interface components {
             values: {
                 [key: string]: number;
             };
+            /** Version */
+            version: number;
+        };
+        /**
+         * ChartSeen
+         * @description The chart that was changed, as it was when it was opened.
+         */
+        ChartSeen: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
         };
         /**
          * ChartText
@@ -1713,6 +1914,12 @@ export interface components {
         CopyTo: {
             /** Person Id */
             person_id: number;
+            /**
+             * Same Day
+             * @default ask
+             * @enum {string}
+             */
+            same_day?: "ask" | "merge" | "beside";
             /**
              * Taken On
              * Format: date
@@ -2120,6 +2327,22 @@ export interface components {
             numbers: components["schemas"]["Point"][];
             /** Piece */
             piece: string;
+        };
+        /**
+         * EarlierOut
+         * @description What a chart held before one of its changes, beside what it holds now.
+         */
+        EarlierOut: {
+            /** Measures */
+            measures: number;
+            /** Number */
+            number: number;
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
+            /** Until */
+            until: string;
+            /** Why */
+            why: string;
         };
         /**
          * EdgeOf
@@ -2673,6 +2896,29 @@ export interface components {
             unit?: "cm" | "in";
         };
         /**
+         * ImportOut
+         * @description What a file holds and what it would change (``rows``, before and after), or, with ``kept``, changed. ``same``: measures that it
+         *     leaves as they are.
+         */
+        ImportOut: {
+            /** Day Has Chart */
+            day_has_chart: boolean;
+            /** Estimated */
+            estimated: number;
+            kept: components["schemas"]["ChartOut"] | null;
+            /** Measures */
+            measures: number;
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
+            /** Same */
+            same: number;
+            /**
+             * Taken On
+             * Format: date
+             */
+            taken_on: string;
+        };
+        /**
          * IntervalOut
          * @description A seam between two of its notches, in words.
          */
@@ -3193,6 +3439,16 @@ export interface components {
             shape: "round" | "square" | "v" | "boat" | "sweetheart" | "halter" | "keyhole" | "scoop";
             /** Wider by */
             width?: number | null;
+        };
+        /**
+         * NewPhrase
+         * @description The phrase of now and the one to come.
+         */
+        NewPhrase: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
         };
         /**
          * NewWorkroom
@@ -4703,7 +4959,7 @@ export interface components {
         };
         /**
          * StyleOut
-         * @description A style's card.
+         * @description A style's card. ``unreadable``: why it cannot be shown, in words.
          */
         StyleOut: {
             /** Block */
@@ -4723,6 +4979,11 @@ export interface components {
             person: string;
             /** Steps */
             steps: number;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable?: string;
         };
         /**
          * SumOut
@@ -5113,6 +5374,383 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    server_keeping_api_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_keeping_api_put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "block" | "style" | "person" | "chart";
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_keeping_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "block" | "style" | "person" | "chart";
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_keeping_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "block" | "style" | "person" | "chart";
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_blocks: {
         parameters: {
             query?: never;
@@ -5187,6 +5825,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5281,6 +5928,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_api_import_block: {
@@ -5367,6 +6023,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_api_block: {
@@ -5445,6 +6110,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5541,6 +6215,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_api_export_block: {
@@ -5619,6 +6302,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5715,6 +6407,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_api_set_state: {
@@ -5804,6 +6505,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_exchange_compare: {
@@ -5883,6 +6593,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5979,6 +6698,208 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_charts_api_earlier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_people_charts_api_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_exchange_export_chart: {
@@ -6058,6 +6979,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6150,6 +7080,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_schools_api_compare_schools: {
@@ -6228,6 +7167,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6322,9 +7270,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_house_rules: {
+    server_workrooms_rules_api_house_rules: {
         parameters: {
             query?: never;
             header?: never;
@@ -6405,9 +7362,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_change_house_rules: {
+    server_workrooms_rules_api_change_house_rules: {
         parameters: {
             query?: never;
             header?: never;
@@ -6492,9 +7458,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_take_inch_set: {
+    server_workrooms_rules_api_take_inch_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -6575,9 +7550,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_change_one_rule: {
+    server_workrooms_rules_api_change_one_rule: {
         parameters: {
             query?: never;
             header?: never;
@@ -6662,6 +7646,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_rule_change_differing_styles: {
@@ -6738,6 +7731,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6832,6 +7834,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_try_out_measure: {
@@ -6919,6 +7930,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_api_measure_keys: {
@@ -6995,6 +8015,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7089,6 +8118,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_api_read_measures: {
@@ -7169,6 +8207,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7259,6 +8306,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_api_moves: {
@@ -7335,6 +8391,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7425,6 +8490,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_api_add_person: {
@@ -7505,6 +8579,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7601,9 +8684,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_people_api_add_chart: {
+    server_people_charts_api_keep_chart: {
         parameters: {
             query?: never;
             header?: never;
@@ -7690,6 +8782,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_people_exchange_import_chart: {
@@ -7697,6 +8798,7 @@ export interface operations {
             query: {
                 taken_on: string;
                 name?: string;
+                keep?: "look" | "new" | "merge" | "beside";
             };
             header?: never;
             path: {
@@ -7712,7 +8814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChartOut"];
+                    "application/json": components["schemas"]["ImportOut"];
                 };
             };
             /** @description Bad Request */
@@ -7771,6 +8873,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7865,6 +8976,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_shelf_schools_api_schools: {
@@ -7948,9 +9068,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_session: {
+    server_workrooms_door_api_session: {
         parameters: {
             query?: never;
             header?: never;
@@ -8031,9 +9160,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_sign_in: {
+    server_workrooms_door_api_sign_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -8118,9 +9256,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_sign_out: {
+    server_workrooms_door_api_sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -8201,9 +9348,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_sign_in_demo: {
+    server_workrooms_door_api_sign_in_demo: {
         parameters: {
             query?: never;
             header?: never;
@@ -8277,6 +9433,111 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_workrooms_door_api_new_phrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPhrase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8367,6 +9628,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_api_styles: {
@@ -8443,6 +9713,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8537,6 +9816,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_api_style: {
@@ -8615,6 +9903,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8704,6 +10001,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8801,6 +10107,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_variants_api_branch: {
@@ -8890,6 +10205,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_variants_api_compare_styles: {
@@ -8971,6 +10295,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9067,6 +10400,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_api_rename: {
@@ -9149,6 +10491,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9241,6 +10592,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_ways_out_export: {
@@ -9322,6 +10682,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9418,6 +10787,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_api_redo: {
@@ -9507,6 +10885,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_variants_api_relatives: {
@@ -9585,6 +10972,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9681,6 +11077,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     server_styles_try_out_step_picture: {
@@ -9760,6 +11165,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9856,9 +11270,18 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
-    server_workrooms_api_new_workroom: {
+    server_workrooms_door_api_new_workroom: {
         parameters: {
             query?: never;
             header?: never;
@@ -9936,6 +11359,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

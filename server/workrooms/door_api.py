@@ -1,21 +1,22 @@
-"""Signing in and out, opening a workroom, house rules."""
+"""The door: opening a workroom, signing in and out, changing one's phrase."""
 
 from __future__ import annotations
 
-from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
+from django.contrib.auth.models import User
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.utils import check_csrf
 from pydantic import Field
 
-from patterncraft.house import HouseRules
+from patterncraft.texts import PersonsName
 
 from ..config.answers import ERRORS, NotSignedIn, Wire
-from .access import workroom_of
+from . import brake
 from .models import Membership
-from .rules import RulesOut, rules_out
-from .services import change_rule, may_open_demo, open_workroom
+from .phrases import as_signed
+from .services import change_phrase, may_open_demo, open_workroom
 
 router = Router(tags=["workroom"])
 
@@ -40,14 +41,14 @@ class SignIn(Wire):
 class NewWorkroom(SignIn):
     """A workroom and its first member."""
 
-    workroom: str = Field(min_length=1, max_length=120)
+    workroom: PersonsName
 
 
-class RuleText(Wire):
-    """One rule to change: the path of its field, and the value as typed in the house unit."""
+class NewPhrase(Wire):
+    """The phrase of now and the one to come."""
 
-    field: str = Field(max_length=80)
-    text: str = Field(max_length=40)
+    old: str = Field(max_length=200)
+    new: str = Field(max_length=200)
 
 
 def _session(request: HttpRequest) -> SessionOut:
@@ -75,13 +76,34 @@ def session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/session", auth=None, response={200: SessionOut, **ERRORS})
-def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
-    """Sign in; told alike whether name or phrase is wrong."""
+def sign_in(request: HttpRequest, response: HttpResponse, body: SignIn) -> SessionOut:
+    """Sign in; told alike whether name or phrase is wrong. Wrong guesses make the next ones wait (``brake``)."""
     _same_site(request)
-    user = authenticate(request, username=body.name, password=body.password)
+    name = as_signed(body.name)
+    wheels = brake.wheels_for(request, name)
+    brake.turned(wheels)
+    with brake.one_at_a_time():
+        user = authenticate(request, username=name, password=body.password)
     if user is None:
         raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
+    brake.let_go(wheels)
     login(request, user)
+    brake.remember(request, response, name)
+    return _session(request)
+
+
+@router.put("/session/phrase", response={200: SessionOut, **ERRORS})
+def new_phrase(request: HttpRequest, body: NewPhrase) -> SessionOut:
+    """Change one's own phrase. Every other browser that is signed in with the old one is signed out."""
+    user = request.user
+    if not isinstance(user, User):
+        raise NotSignedIn("you are not signed in.", cure="Sign in first.")
+    wheels = brake.wheel_of_changes(user.pk)
+    brake.turned(wheels)
+    with brake.one_at_a_time():
+        change_phrase(user, body.old, body.new)
+    brake.let_go(wheels)
+    update_session_auth_hash(request, user)
     return _session(request)
 
 
@@ -105,41 +127,12 @@ def sign_in_demo(request: HttpRequest) -> SessionOut:
 
 
 @router.post("/workrooms", auth=None, response={200: SessionOut, **ERRORS})
-def new_workroom(request: HttpRequest, body: NewWorkroom) -> SessionOut:
+def new_workroom(request: HttpRequest, response: HttpResponse, body: NewWorkroom) -> SessionOut:
     """Open a workroom and sign in."""
     _same_site(request)
-    user = open_workroom(body.workroom, body.name, body.password)
+    brake.turned(brake.wheel_of_openings(request))
+    with brake.one_at_a_time():
+        user = open_workroom(body.workroom, body.name, body.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    brake.remember(request, response, user.get_username())
     return _session(request)
-
-
-@router.get("/house-rules", response={200: RulesOut, **ERRORS})
-def house_rules(request: HttpRequest) -> RulesOut:
-    """The house's rules with reasons and defaults."""
-    return rules_out(workroom_of(request).house_rules())
-
-
-@router.put("/house-rules", response={200: RulesOut, **ERRORS})
-def change_house_rules(request: HttpRequest, body: HouseRules) -> RulesOut:
-    """Change rules; new work follows, old styles when told to."""
-    room = workroom_of(request)
-    room.rules = body.model_dump(mode="json", exclude_defaults=True)
-    room.save(update_fields=["rules"])
-    return rules_out(room.house_rules())
-
-
-@router.put("/house-rules/one", response={200: RulesOut, **ERRORS})
-def change_one_rule(request: HttpRequest, body: RuleText) -> RulesOut:
-    """Change one rule; a length as typed in the house unit."""
-    room = workroom_of(request)
-    change_rule(room, body.field, body.text)
-    return rules_out(room.house_rules())
-
-
-@router.post("/house-rules/inch-set", response={200: RulesOut, **ERRORS})
-def take_inch_set(request: HttpRequest) -> RulesOut:
-    """All rules as an inch house has them."""
-    room = workroom_of(request)
-    room.rules = HouseRules.inch_set().model_dump(mode="json", exclude_defaults=True)
-    room.save(update_fields=["rules"])
-    return rules_out(room.house_rules())

@@ -1,0 +1,105 @@
+"""Several processes on one listening socket: Python runs one thread at a time in each, so each core gets a process of its own.
+
+The parent opens the socket and looks after the others: one that dies is started anew, a signal ends them all, and they end by themselves
+when the parent is gone (its end of a pipe closes). Each serves with waitress, which keeps thousands of half-open connections
+without giving a thread to any of them (measured beside gunicorn in docs/safety.md).
+"""
+
+from __future__ import annotations
+
+import os
+import signal
+import socket
+import sys
+import threading
+import time
+from collections.abc import Callable
+from typing import Any, Final
+
+from waitress import create_server
+
+THREADS: Final = 4
+"""of a process: three may be busy while the page itself is fetched."""
+CONNECTIONS: Final = 2_000
+"""of a process, open at once"""
+SILENT: Final = 30
+"""seconds after which a connection that says nothing is closed"""
+TOO_FAST: Final = 1.0
+"""seconds: a process that lives no longer than this is started anew only after as long a pause"""
+LARGEST_BODY: Final = 11 * 1024 * 1024
+"""bytes that are taken from the wire at all; what an address really takes in is smaller (``ways_in``)"""
+
+
+def listening(host: str, port: int) -> socket.socket:
+    """The socket, open. Raises OSError when the port is taken."""
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    sock = socket.socket(family, socket.SOCK_STREAM)
+    sock.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    sock.bind((host, port))
+    sock.listen(1024)
+    sock.setblocking(False)
+    return sock
+
+
+def serve(application: Any, sock: socket.socket) -> None:
+    """Answer until told to stop; what is being worked on then is finished first."""
+    signal.signal(signal.SIGTERM, _leave)
+    server = create_server(
+        application,
+        sockets=[sock],
+        threads=THREADS,
+        ident=None,
+        connection_limit=CONNECTIONS,
+        channel_timeout=SILENT,
+        cleanup_interval=10,
+        asyncore_use_poll=True,
+        max_request_body_size=LARGEST_BODY,
+    )
+    server.run()
+
+
+def look_after(count: int, work: Callable[[], None]) -> None:
+    """Run ``work`` in that many processes until a signal comes. To be called before any thread is started."""
+    here, there = os.pipe()
+    started: dict[int, float] = {}
+    stopping = False
+
+    def begin() -> None:
+        pid = os.fork()
+        if pid == 0:
+            os.close(there)
+            signal.signal(signal.SIGINT, signal.SIG_IGN)
+            threading.Thread(target=_end_with, args=(here,), daemon=True).start()
+            work()
+            os._exit(0)
+        started[pid] = time.monotonic()
+
+    def stop(*_: object) -> None:
+        nonlocal stopping
+        stopping = True
+        for pid in started:
+            os.kill(pid, signal.SIGTERM)
+
+    for _ in range(count):
+        begin()
+    signal.signal(signal.SIGTERM, stop)
+    signal.signal(signal.SIGINT, stop)
+    while started:
+        pid, status = os.wait()
+        lived = time.monotonic() - started.pop(pid, 0.0)
+        if stopping:
+            continue
+        print(f"A process ended ({os.waitstatus_to_exitcode(status)}); another is started.", file=sys.stderr, flush=True)
+        if lived < TOO_FAST:
+            time.sleep(TOO_FAST)
+        begin()
+
+
+def _end_with(pipe: int) -> None:
+    """Waits for the parent to go: nobody ever writes into the pipe."""
+    os.read(pipe, 1)
+    os.kill(os.getpid(), signal.SIGTERM)
+
+
+def _leave(*_: object) -> None:
+    raise SystemExit(0)

@@ -1,0 +1,138 @@
+"""The brake on guessing phrases: waits that grow, for a name and for an address, and that nobody can put on a browser that is known.
+
+A guess is counted *before* the phrase is looked at, in one transaction, so that twenty at once are twenty; a right phrase takes its
+count back. Three wheels are braked:
+
+- a **name** asked for by browsers that never signed in with it: a few guesses free, then waits of 2, 4, 8 … up to 60 s;
+- a **browser** that did (it holds a signed cookie): on its own wheel, so that a stranger who guesses at a name from somewhere else
+  cannot keep its owner out;
+- an **address**, whatever the name, with more guesses free, since a house has one address.
+
+A question that comes too early is answered with how long to wait, costs nothing and does not make the wait longer.
+"""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import timedelta
+from math import ceil
+from threading import BoundedSemaphore
+from typing import Final
+
+from django.core import signing
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+
+from ..config.answers import TooOften
+from .models import Guesses
+
+LONGEST: Final = 60.0
+"""seconds that anybody waits at most"""
+FORGOTTEN: Final = timedelta(minutes=15)
+"""without a wrong guess, after which all are forgotten"""
+COOKIE: Final = "known-here"
+COOKIE_AGE: Final = 60 * 60 * 24 * 180
+_AT_ONCE: Final = BoundedSemaphore(1)
+"""Phrases that a process looks at together: it is hard work on purpose, and must not take every hand from other people's work."""
+PATIENCE: Final = 1.0
+"""seconds one stands in line for that"""
+
+
+@dataclass(frozen=True, slots=True)
+class Wheel:
+    """What is counted under one key, and how many guesses are free before the waits begin."""
+
+    key: str
+    free: int
+
+
+def wait_after(misses: int, free: int) -> float:
+    """Seconds until the next guess: none for the first ``free``, then 2, 4, 8 … 60."""
+    return 0.0 if misses < free else min(LONGEST, 2.0 ** (misses - free + 1))
+
+
+def wheels_for(request: HttpRequest, name: str) -> tuple[Wheel, ...]:
+    """What a guess at this name turns: the known browser's own wheel, else the name's and the address's."""
+    if known_here(request, name):
+        return (Wheel(_key("browser", request.COOKIES[COOKIE]), 5),)
+    return Wheel(_key("name", name.casefold()), 5), Wheel(_key("address", _address(request)), 20)
+
+
+def wheel_of_openings(request: HttpRequest) -> tuple[Wheel, ...]:
+    """Opening workrooms is braked by address alone."""
+    return (Wheel(_key("opening", _address(request)), 30),)
+
+
+def wheel_of_changes(user_id: int) -> tuple[Wheel, ...]:
+    """Whoever sits at an open browser may not try phrases for ever either."""
+    return (Wheel(_key("change", str(user_id)), 5),)
+
+
+def turned(wheels: tuple[Wheel, ...]) -> None:
+    """Count one more guess on each. Raises TooOften, and counts nothing, where one has to wait still."""
+    now = timezone.now()
+    with transaction.atomic():
+        Guesses.objects.filter(last__lt=now - FORGOTTEN).delete()
+        rows = {g.key: g for g in Guesses.objects.filter(key__in=[w.key for w in wheels])}
+        left = 0.0
+        for w in wheels:
+            if w.key in rows:
+                left = max(left, wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds())
+        if left > 0:
+            raise TooOften(ceil(left))
+        for w in wheels:
+            row = rows.get(w.key) or Guesses(key=w.key, count=0)
+            row.count, row.last = row.count + 1, now
+            row.save()
+
+
+def let_go(wheels: tuple[Wheel, ...]) -> None:
+    """The phrase was right: what was guessed at the name is forgotten; an address gets this one guess back."""
+    with transaction.atomic():
+        for w in wheels:
+            found = Guesses.objects.filter(key=w.key)
+            if w.key.startswith("address"):
+                for row in found:
+                    row.count = max(0, row.count - 1)
+                    row.save(update_fields=["count"])
+            else:
+                found.delete()
+
+
+@contextmanager
+def one_at_a_time() -> Iterator[None]:
+    """Looking at a phrase. Raises TooOften where others stand in line already."""
+    if not _AT_ONCE.acquire(timeout=PATIENCE):
+        raise TooOften(2, "many people are signing in just now.")
+    try:
+        yield
+    finally:
+        _AT_ONCE.release()
+
+
+def remember(request: HttpRequest, answer: HttpResponse, name: str) -> None:
+    """Give the browser the cookie by which it is known for this name."""
+    token = signing.dumps({"name": name.casefold()}, salt=COOKIE)
+    answer.set_cookie(COOKIE, token, max_age=COOKIE_AGE, httponly=True, samesite="Lax", secure=request.is_secure(), path="/api/")
+
+
+def known_here(request: HttpRequest, name: str) -> bool:
+    """Whether this browser signed in with that name before."""
+    try:
+        held = signing.loads(request.COOKIES.get(COOKIE, ""), salt=COOKIE, max_age=COOKIE_AGE)
+    except signing.BadSignature:
+        return False
+    return isinstance(held, dict) and held.get("name") == name.casefold()
+
+
+def _address(request: HttpRequest) -> str:
+    return str(request.META.get("REMOTE_ADDR", ""))
+
+
+def _key(kind: str, what: str) -> str:
+    """Names and addresses are not kept in clear: who guessed at whom is nobody's business."""
+    return f"{kind}:{hashlib.sha256(what.encode()).hexdigest()[:40]}"
