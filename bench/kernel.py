@@ -15,7 +15,8 @@ from svgpathtools import CubicBezier, Line
 from patterncraft.drafting.schools import school
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.layout import lay_side_by_side
-from patterncraft.formats.pdf import draw_piece, pattern_pdf, register_fonts, tiling
+from patterncraft.formats.pdf import draw_piece, pattern_pdf, register_fonts
+from patterncraft.formats.tiles import tiling
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.intersect import line_crossings
 from patterncraft.geometry.length import arc_length, arc_lengths, parameter_at

@@ -22,8 +22,9 @@ from .finishing.finish import finish
 from .formats.json_in import read_json
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
 from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
-from .formats.pdf import PAPERS, pattern_pdf
+from .formats.pdf import pattern_pdf
 from .formats.svg import pattern_svg
+from .formats.tiles import PAPERS
 from .house import HouseRules
 from .ledger import ledger
 from .moves.registry import MOVES, read_steps

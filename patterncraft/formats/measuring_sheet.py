@@ -13,7 +13,8 @@ from ..measures.keys import MEASURES, MeasureKey
 from ..measures.tapes import TAPES
 from ..units import Unit
 from .label import BOLD, REGULAR, register_fonts
-from .pdf import CM, PAPERS, PaperName
+from .pdf import CM
+from .tiles import PAPERS, PaperName
 
 COLUMNS, ROWS = 5, 6
 _MARGIN, _HEAD = 1.3, 2.3

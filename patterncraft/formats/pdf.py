@@ -7,11 +7,9 @@ the test squares and the map of the tiles.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date
 from io import BytesIO
-from math import ceil
-from typing import Final, Literal
+from typing import Final
 
 from reportlab.pdfgen.canvas import Canvas
 
@@ -20,80 +18,11 @@ from ..geometry.path import Path
 from ..units import INCH
 from .label import BOLD, LINE, REGULAR, TEXT, TITLE, label_place, register_fonts
 from .layout import Sheet, lay_side_by_side
+from .tiles import MARGIN, OVERLAP, PAPERS, PaperName, Tile, Tiling, tiling
 
-PaperName = Literal["a4", "letter"]
-PAPERS: Final[dict[PaperName, tuple[float, float]]] = {"a4": (21.0, 29.7), "letter": (8.5 * INCH, 11 * INCH)}
-"""Width and height in cm: ISO 216 A4; ANSI A, 8½ × 11 in."""
 CM: Final = 72 / INCH
 """PDF points in a centimetre."""
-MARGIN: Final = 1.0
-OVERLAP: Final = 1.0
-"""cm; home printers leave a rim, and glue wants a flap."""
-
 _Points = Sequence[complex]
-
-
-@dataclass(frozen=True, slots=True)
-class Tile:
-    """One sheet of the pattern: its number from 1, column and row from 0."""
-
-    number: int
-    column: int
-    row: int
-
-
-@dataclass(frozen=True, slots=True)
-class Tiling:
-    """How a sheet of pattern is cut into pages. ``step`` is what each page adds, cm, as (x, y)."""
-
-    paper: PaperName
-    columns: int
-    rows: int
-    tiles: tuple[Tile, ...]
-    step: tuple[float, float]
-    window: tuple[float, float]
-
-
-def tiling(sheet: Sheet, paper: PaperName) -> Tiling:
-    """Only the tiles that hold some of a piece, numbered row by row."""
-    width, height = PAPERS[paper]
-    window = width - 2 * MARGIN, height - 2 * MARGIN
-    step = window[0] - OVERLAP, window[1] - OVERLAP
-    columns = max(1, ceil((sheet.width - OVERLAP) / step[0]))
-    rows = max(1, ceil((sheet.height - OVERLAP) / step[1]))
-    tiles: list[Tile] = []
-    rings = [[z + shift for z in p.cut_line] for p, shift in sheet.pieces]
-    for r in range(rows):
-        for c in range(columns):
-            left, top = c * step[0], r * step[1]
-            if any(_touches(ring, left, top, left + window[0], top + window[1]) for ring in rings):
-                tiles.append(Tile(len(tiles) + 1, c, r))
-    return Tiling(paper, columns, rows, tuple(tiles), step, window)
-
-
-def _touches(ring: _Points, left: float, top: float, right: float, bottom: float) -> bool:
-    """Whether a polygon and a rectangle share paper: clip the polygon to the rectangle, see if any is left."""
-    points = list(ring)
-    for axis, limit, keep_less in ((0, left, False), (0, right, True), (1, top, False), (1, bottom, True)):
-        points = _clipped(points, axis, limit, keep_less)
-        if not points:
-            return False
-    return True
-
-
-def _clipped(points: list[complex], axis: int, limit: float, keep_less: bool) -> list[complex]:
-    def depth(z: complex) -> float:
-        value = z.imag if axis else z.real
-        return limit - value if keep_less else value - limit
-
-    out = []
-    for a, b in zip(points, points[1:] + points[:1], strict=True):
-        da, db = depth(a), depth(b)
-        if da > 0:
-            out.append(a)
-        if da * db < 0:
-            out.append(a + (b - a) * da / (da - db))
-    return out
 
 
 def pattern_pdf(pieces: Sequence[FinishedPiece], title: str, paper: PaperName = "a4", made_on: date | None = None) -> bytes:

@@ -23,6 +23,7 @@ from ..styles.heads_api import router as heads
 from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
 from ..styles.variants_api import router as variants
+from ..styles.ways_out import ManySheets
 from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in, workroom_of
 from ..workrooms.door_api import router as door
@@ -47,7 +48,7 @@ api.add_router("", try_out)
 api.add_router("", ways_out)
 api.add_router("", keeping)
 
-STATUS = {OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}
+STATUS = {ManySheets: 409, OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}
 
 
 @api.exception_handler(PatternError)

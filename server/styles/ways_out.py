@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Any, Literal
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from patterncraft.errors import BadSetting
+from patterncraft.errors import BadSetting, PatternError
 from patterncraft.finishing.finish import finish
-from patterncraft.formats.layout import lay_side_by_side
+from patterncraft.formats.layout import Sheet, lay_side_by_side
 from patterncraft.formats.openfile_io import pattern_file, write_file
-from patterncraft.formats.pdf import pattern_pdf, tiling
+from patterncraft.formats.pdf import pattern_pdf
 from patterncraft.formats.svg import pattern_svg
+from patterncraft.formats.tiles import ASKED, MOST, PAPERS, PaperName, sheets_at_most, tiling
 from patterncraft.moves.registry import read_steps
 from patterncraft.units import format_length
 
@@ -39,9 +40,12 @@ class FinishedOut(Wire):
 
 
 class PaperPlan(Wire):
-    """What printing gives: sheets by paper, and each finished piece in words."""
+    """What printing gives: sheets by paper, and each finished piece in words. From ``asked`` sheets on one is asked first; more than
+    ``most`` are not printed (and not counted: as many at most)."""
 
     sheets: dict[str, int]
+    asked: int
+    most: int
     pieces: list[FinishedOut]
     svg: str
     width: str
@@ -69,7 +73,9 @@ def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
         )
         out.append(FinishedOut(number=p.number, name=p.name, how=p.label[-1], size=size, edges=list(allowances)))
     return PaperPlan(
-        sheets={"a4": len(tiling(sheet, "a4").tiles), "letter": len(tiling(sheet, "letter").tiles)},
+        sheets={paper: _sheets(sheet, paper) for paper in PAPERS},
+        asked=ASKED,
+        most=MOST,
         pieces=out,
         svg=pattern_svg(pieces, title),
         width=format_length(sheet.width, rules.unit),
@@ -77,9 +83,20 @@ def paper_plan(request: HttpRequest, style_id: int) -> PaperPlan:
     )
 
 
+class ManySheets(PatternError):
+    """So many sheets that one is asked first. Sent again with ``sure`` they are printed."""
+
+    code = "many_sheets"
+
+
+def _sheets(sheet: Sheet, paper: PaperName) -> int:
+    bound = sheets_at_most(sheet, paper)
+    return bound if bound > MOST else len(tiling(sheet, paper).tiles)
+
+
 @router.get("/styles/{style_id}/pattern.{kind}", response={200: Any, **ERRORS})
-def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", "letter"] | None = None) -> HttpResponse:
-    """The finished pattern: ``pdf`` tiled at true scale, ``svg`` in cm, ``json`` the open file; ``style`` the recipe."""
+def export(request: HttpRequest, style_id: int, kind: str, paper: PaperName | None = None, sure: bool = False) -> HttpResponse:
+    """The finished pattern: ``pdf`` tiled at true scale (409, ``many_sheets``, before it takes a heap of paper), ``svg`` in cm, ``json`` the open file; ``style`` the recipe."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)
     rules = found.house_rules()
@@ -94,8 +111,17 @@ def export(request: HttpRequest, style_id: int, kind: str, paper: Literal["a4", 
         return download(write_file(pattern_file(replay.pattern, found.name, rules)), "application/json", f"{found.name}.json")
     pieces = finish(replay.pattern, rules, title)
     if kind == "pdf":
+        _ask_about_sheets(lay_side_by_side(pieces), paper or rules.paper, sure)
         data = pattern_pdf(pieces, title, paper or rules.paper, date.today())
         return download(data, "application/pdf", f"{found.name}.pdf")
     if kind == "svg":
         return download(pattern_svg(pieces, title).encode(), "image/svg+xml", f"{found.name}.svg")
     raise BadSetting(f"“{kind[:20]}” is not a way out.", field="kind", cure="Choose pdf, svg, json or style.")
+
+
+def _ask_about_sheets(sheet: Sheet, paper: PaperName, sure: bool) -> None:
+    count = _sheets(sheet, paper)
+    if ASKED < count <= MOST and not sure:
+        raise ManySheets(
+            f"it takes {count} sheets of {paper.title()}.", cure="Print them all the same, or print it elsewhere.", field="paper"
+        )

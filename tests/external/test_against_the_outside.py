@@ -13,7 +13,7 @@ from fontTools.pens.boundsPen import BoundsPen
 from scipy.integrate import quad
 
 from patterncraft.finishing.finish import finish
-from patterncraft.formats.pdf import PAPERS
+from patterncraft.formats.tiles import PAPERS
 from patterncraft.geometry.length import arc_length
 from patterncraft.geometry.segment import derivative_at
 from patterncraft.house import HouseRules

@@ -198,3 +198,39 @@ def test_measures_no_body_has_end_in_a_sentence(us: Caller) -> None:
         for key in WHOLE:
             answer = us.post("/drafts", {"school": "torso", "measures": WHOLE | {key: odd}})
             assert answer.status_code in (200, 422), (key, odd, answer.content[:200])
+
+
+class TestHeapsOfPaper:
+    def sail(self, us: Caller, metres: float) -> int:
+        size = metres * 100
+        edges = [("a", f"M 0 0 L {size} 0"), ("b", f"M {size} 0 L {size} {size}"), ("c", f"M {size} {size} L 0 0")]
+        outline = [{"edge": e, "kind": "seam", "path": p} for e, p in edges]
+        data = {
+            "format": "steady-shear",
+            "version": 1,
+            "kind": "block",
+            "name": "Sail",
+            "pieces": [{"name": "sail", "outline": outline}],
+        }
+        made = us.post("/blocks/import", data)
+        assert made.status_code == 200, made.content
+        style: int = us.post("/styles", {"name": "Sail", "block_id": made.json()["id"]}).json()["id"]
+        return style
+
+    def test_a_heap_is_asked_about_and_printed_when_one_is_sure(self, us: Caller) -> None:
+        style = self.sail(us, 4)
+        plan = us.get(f"/styles/{style}/paper").json()
+        assert plan["asked"] < plan["sheets"]["a4"] < plan["most"]
+        asked = us.get(f"/styles/{style}/pattern.pdf?paper=a4")
+        assert (asked.status_code, asked.json()["error"]["code"]) == (409, "many_sheets")
+        assert f"takes {plan['sheets']['a4']} sheets of A4" in asked.json()["error"]["message"]
+        assert us.get(f"/styles/{style}/pattern.pdf?paper=a4&sure=true")["Content-Type"] == "application/pdf"
+
+    def test_a_mountain_is_refused(self, us: Caller) -> None:
+        style = self.sail(us, 9.9)
+        plan = us.get(f"/styles/{style}/paper").json()
+        assert plan["sheets"]["a4"] > plan["most"]
+        refused = us.get(f"/styles/{style}/pattern.pdf?paper=a4&sure=true")
+        assert refused.status_code == 422
+        assert "more than 1,500 sheets" in refused.json()["error"]["message"]
+        assert us.get(f"/styles/{style}/pattern.svg").status_code == 200

@@ -18,8 +18,9 @@ from svgpathtools import parse_path
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.formats.drawing import DrawnPiece, draw
 from patterncraft.formats.layout import lay_side_by_side
-from patterncraft.formats.pdf import CM, PAPERS, PaperName, pattern_pdf, tiling
+from patterncraft.formats.pdf import CM, pattern_pdf
 from patterncraft.formats.svg import pattern_svg
+from patterncraft.formats.tiles import PAPERS, PaperName, tiling
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.house import HouseRules
 from patterncraft.paper.pattern import Pattern

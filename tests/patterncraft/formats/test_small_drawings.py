@@ -13,7 +13,8 @@ from svgpathtools import parse_path
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.layout import GAP, lay_side_by_side
 from patterncraft.formats.measuring_sheet import measuring_sheet
-from patterncraft.formats.pdf import CM, PaperName, pattern_pdf, tiling
+from patterncraft.formats.pdf import CM, pattern_pdf
+from patterncraft.formats.tiles import PaperName, tiling
 from patterncraft.formats.verb_picture import VerbPicture, verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES

@@ -11,8 +11,9 @@ from svgpathtools import parse_path
 
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.formats.layout import lay_side_by_side
-from patterncraft.formats.pdf import CM, MARGIN, PAPERS, PaperName, pattern_pdf, tiling
+from patterncraft.formats.pdf import CM, pattern_pdf
 from patterncraft.formats.svg import pattern_svg
+from patterncraft.formats.tiles import MARGIN, PAPERS, PaperName, tiling
 from patterncraft.house import HouseRules
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import sewn_length

@@ -8,7 +8,7 @@ import pytest
 
 from patterncraft.errors import BadFile, BadMeasure, NoSuchName
 from patterncraft.formats.measuring_sheet import measuring_sheet
-from patterncraft.formats.pdf import PaperName
+from patterncraft.formats.tiles import PaperName
 from patterncraft.measures.csv_io import chart_from_csv, chart_to_csv
 from patterncraft.measures.doubts import compared, doubts
 from patterncraft.measures.figure import FIGURES

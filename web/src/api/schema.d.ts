@@ -988,7 +988,7 @@ export interface paths {
         };
         /**
          * Export
-         * @description The finished pattern: ``pdf`` tiled at true scale, ``svg`` in cm, ``json`` the open file; ``style`` the recipe.
+         * @description The finished pattern: ``pdf`` tiled at true scale (409, ``many_sheets``, before it takes a heap of paper), ``svg`` in cm, ``json`` the open file; ``style`` the recipe.
          */
         get: operations["server_styles_ways_out_export"];
         put?: never;
@@ -3622,11 +3622,16 @@ export interface components {
         };
         /**
          * PaperPlan
-         * @description What printing gives: sheets by paper, and each finished piece in words.
+         * @description What printing gives: sheets by paper, and each finished piece in words. From ``asked`` sheets on one is asked first; more than
+         *     ``most`` are not printed (and not counted: as many at most).
          */
         PaperPlan: {
+            /** Asked */
+            asked: number;
             /** Height */
             height: string;
+            /** Most */
+            most: number;
             /** Pieces */
             pieces: components["schemas"]["FinishedOut"][];
             /** Sheets */
@@ -10607,6 +10612,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: ("a4" | "letter") | null;
+                sure?: boolean;
             };
             header?: never;
             path: {
