@@ -201,7 +201,11 @@ def _corner_at(half: Piece, pivot: complex, name: str) -> int:
     for k in range(n):
         if abs(half.outline[k].path.start - pivot) <= CLOSE * 10 and name in (half.outline[k].name, half.outline[k - 1].name):
             return k
-    raise AssertionError("the cut passes that pivot")
+    raise MoveRefused(
+        "the line does not come to the dart's point over the paper that it parts.",
+        half.name,
+        "Lead it into the dart's point from the other side, or past it.",
+    )
 
 
 # ---- past a dart's point

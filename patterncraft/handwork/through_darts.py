@@ -12,12 +12,15 @@ from ..paper.dart import Dart, darts_of
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.nearest import spot_at
+from ..paper.patches import area_inside
 from ..paper.piece import Piece
 from .cutting import open_corners
 from .filling import filled
 from .over_darts import with_lines_off_darts
 from .rotating import pin_at, pinned, unpinned
 
+SEEN: Final = 2e-3
+"""cm²: what lies of patches is known to about half of this."""
 NEAR_POINT: Final = 0.5
 """cm: a level nearer than this to a dart's point runs through the point."""
 
@@ -73,9 +76,11 @@ def _wedge(first: complex, second: complex, pivot: complex) -> float:
 
 
 def _without_what_was_only_lent(before: Piece, after: Piece, lent: float) -> Piece:
-    """Paper pasted into a dart and cut out of it again was never taped in, nor put away."""
+    """Paper pasted into a dart and cut out of it again was never taped in, nor put away. What of it lies where the dart was and
+    is none any more stays new paper."""
     new, away = after.paper.new - before.paper.new, after.paper.away - before.paper.away
-    back = max(min(lent, new, away), 0.0)
+    lies = area_inside(after.paper.patches, after.segments) - area_inside(before.paper.patches, before.segments)
+    back = max(min(lent, away, new - lies if lies > SEEN else new), 0.0)
     return replace(after, paper=replace(after.paper, new=after.paper.new - back, away=after.paper.away - back))
 
 

@@ -215,7 +215,13 @@ def _corner_at(piece: Piece, z: complex) -> tuple[Piece, int]:
     """A corner at a place of the outline, darts' legs included."""
     gap, along, k = min((*nearest_on(e.path, z), k) for k, e in enumerate(piece.outline))
     if gap > 10 * SNAP:
-        raise AssertionError("the yoke's line begins and ends on the outline")
+        # Another stretch of the line has cut that edge off already.
+        raise MoveRefused(
+            "so deep, and in that shape, the yoke's line would cut the same paper twice.",
+            piece.name,
+            "Choose another depth or shape, or lead the line through places of your own.",
+            "depth",
+        )
     return open_corner(piece, Spot(k, along))
 
 

@@ -28,6 +28,6 @@ def assert_sound(piece: Piece, cure: str = "Choose another place or a smaller am
     crossed = crossing_edges(piece)
     if crossed:
         raise MoveRefused(f"the {crossed[0]} would run over the {crossed[1]}: the paper would lie on itself.", piece.name, cure)
-    if piece.area <= 0:
+    if piece.area <= CLOSE:
         raise MoveRefused("nothing would be left of the piece.", piece.name, cure)
     return piece

@@ -17,7 +17,7 @@ from ..workrooms.access import workroom_of
 from . import charts
 from .models import Person
 from .shapes import ChartOut, ComparedRow
-from .words import chart_of, chart_out, compared_rows, typed
+from .words import SAME, chart_of, chart_out, compared_rows, typed
 
 router = Router(tags=["people"])
 
@@ -41,7 +41,7 @@ class ChartIn(Wire):
 
 
 class EarlierOut(Wire):
-    """What a chart held before one of its changes, beside what it holds now."""
+    """What a chart held before one of its changes, beside what it holds now. ``until``: date and time, ISO 8601."""
 
     number: int
     until: str
@@ -84,10 +84,12 @@ def earlier(request: HttpRequest, chart_id: int) -> list[EarlierOut]:
     return [
         EarlierOut(
             number=e.number,
-            until=f"{e.changed:%Y-%m-%d %H:%M}",
+            until=e.changed.isoformat(timespec="minutes"),
             why=e.why,
             measures=len(e.values),
-            rows=[r for r in compared_rows(chart.values, e.values, (day, day), unit) if r.by != "the same"],
+            rows=[
+                r.model_copy(update={"hint": ""}) for r in compared_rows(chart.values, e.values, (day, day), unit) if r.by != SAME
+            ],
         )
         for e in chart.earlier.all()
     ]

@@ -16,6 +16,8 @@ const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({
 const Schools = lazy(() => import("./features/schools/Schools").then((m) => ({ default: m.Schools })));
 const HouseRules = lazy(() => import("./features/rules/HouseRules").then((m) => ({ default: m.HouseRules })));
 
+const Workroom = lazy(() => import("./features/workroom/Workroom").then((m) => ({ default: m.Workroom })));
+
 const PLACES = [
   ["/", "Shelf"],
   ["/measures", "Measures"],
@@ -59,16 +61,19 @@ export function App() {
             </NavLink>
           ))}
         </nav>
-        <span
-          className="ml-auto max-w-[220px] truncate text-quiet max-lg:hidden"
-          title={session.data.workroom}
+        <NavLink
+          to="/workroom"
+          className={({ isActive }) =>
+            `ml-auto max-w-[220px] truncate rounded-[3px] px-2 py-1.5 max-lg:max-w-[110px] ${isActive ? "bg-ink text-wall" : "text-quiet hover:bg-ink/8"}`
+          }
+          title={`${session.data.workroom}: your password, and what was put away`}
         >
           {session.data.workroom}
-        </span>
+        </NavLink>
         <button
           type="button"
           onClick={signOut}
-          className="whitespace-nowrap rounded-[3px] px-2 py-1.5 text-quiet hover:bg-ink/8 max-lg:ml-auto"
+          className="whitespace-nowrap rounded-[3px] px-2 py-1.5 text-quiet hover:bg-ink/8"
         >
           Sign out
         </button>
@@ -89,6 +94,7 @@ export function App() {
             <Route path="/bench/:style/over/:other" element={<Compare />} />
             <Route path="/paper" element={<Paper />} />
             <Route path="/paper/:style" element={<Paper />} />
+            <Route path="/workroom" element={<Workroom />} />
             <Route path="/house-rules" element={<HouseRules />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
@@ -101,7 +107,7 @@ export function App() {
 function useTitle(pathname: string) {
   useEffect(() => {
     const first = `/${pathname.split("/")[1] ?? ""}`;
-    const extra: Record<string, string> = { "/draft": "Draft", "/blocks": "Block" };
+    const extra: Record<string, string> = { "/draft": "Draft", "/blocks": "Block", "/workroom": "Workroom" };
     const place = PLACES.find(([to]) => to === first)?.[1] ?? extra[first] ?? "Shelf";
     document.title = `${place} – Steady Shear`;
   }, [pathname]);

@@ -9,6 +9,7 @@ export const keys = {
   styles: ["styles"],
   style: (id: number) => ["style", id],
   rules: ["rules"],
+  away: ["away"],
 } as const;
 
 export const useSession = () =>

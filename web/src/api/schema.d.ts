@@ -2330,7 +2330,7 @@ export interface components {
         };
         /**
          * EarlierOut
-         * @description What a chart held before one of its changes, beside what it holds now.
+         * @description What a chart held before one of its changes, beside what it holds now. ``until``: date and time, ISO 8601.
          */
         EarlierOut: {
             /** Measures */

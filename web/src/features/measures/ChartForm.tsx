@@ -2,12 +2,13 @@
  *  when the tab closes. What came from a size table stays marked until it is measured. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useState } from "react";
-import { client, ok, type Schemas } from "../../api/client";
+import { client, ok, Refusal, type Schemas } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button, Field, Notice, Scroller } from "../../ui/controls";
 import { FromTable } from "./FromTable";
+import { type Choice as DayChoice, SameDay } from "./SameDay";
 import { MeasureCard } from "./TapeDrawing";
-import { useChartDraft } from "./useChartDraft";
+import { draftKey, useChartDraft } from "./useChartDraft";
 
 interface Props {
   person: Schemas["PersonOut"];
@@ -20,7 +21,7 @@ interface Props {
 }
 
 export function ChartForm({ person, chart, measures, asked, unit, onKept }: Props) {
-  const draft = useChartDraft(`steady-shear:chart:${person.id}:${chart?.id ?? "new"}`, {
+  const draft = useChartDraft(draftKey(person.id, chart?.id), {
     texts: chart?.texts ?? {},
     estimated: chart?.estimated ?? [],
   });
@@ -36,13 +37,21 @@ export function ChartForm({ person, chart, measures, asked, unit, onKept }: Prop
     staleTime: Number.POSITIVE_INFINITY,
   });
   const keep = useMutation({
-    mutationFn: () =>
+    mutationFn: (sameDay: DayChoice | "ask") =>
       ok(
         client.POST("/api/people/{person_id}/charts", {
           params: { path: { person_id: person.id } },
-          body: { taken_on: day, texts, estimated },
+          body: {
+            taken_on: day,
+            texts,
+            estimated,
+            changes: chart ? { id: chart.id, version: chart.version } : null,
+            same_day: sameDay,
+          },
         }),
       ),
+    // Changed elsewhere: what it holds now is fetched, what was typed stays.
+    onError: (e) => code(e) === "changed_meanwhile" && queries.invalidateQueries({ queryKey: keys.people }),
     onSuccess: async (kept) => {
       draft.forget();
       await queries.invalidateQueries({ queryKey: keys.people });
@@ -65,7 +74,7 @@ export function ChartForm({ person, chart, measures, asked, unit, onKept }: Prop
         className="overflow-auto px-5 py-3"
         onSubmit={(e) => {
           e.preventDefault();
-          keep.mutate();
+          keep.mutate("ask");
         }}
       >
         <div className="mb-3 flex flex-wrap items-end gap-3">
@@ -92,9 +101,20 @@ export function ChartForm({ person, chart, measures, asked, unit, onKept }: Prop
             }
           />
         </div>
-        {keep.isError && (
+        {keep.isError && code(keep.error) === "same_day" && (
+          <SameDay
+            message={keep.error.message}
+            busy={keep.isPending}
+            onChoose={(choice) => keep.mutate(choice)}
+            onLeave={() => keep.reset()}
+          />
+        )}
+        {keep.isError && code(keep.error) !== "same_day" && (
           <div className="mb-3">
             <Notice>{keep.error.message}</Notice>
+            {code(keep.error) === "changed_meanwhile" && chart && (
+              <Differing chart={chart} texts={texts} measures={measures} />
+            )}
           </div>
         )}
         <p className="mb-2 max-w-[66ch] text-quiet">
@@ -136,6 +156,30 @@ export function ChartForm({ person, chart, measures, asked, unit, onKept }: Prop
         {measure && <MeasureCard measure={measure} figures={measures.figures} number={card + 1} />}
       </Scroller>
     </div>
+  );
+}
+
+const code = (error: Error) => (error instanceof Refusal ? error.fault.code : "");
+
+/** What the chart holds now beside what is typed here. */
+function Differing({
+  chart,
+  texts,
+  measures,
+}: {
+  chart: Schemas["ChartOut"];
+  texts: Record<string, string>;
+  measures: Schemas["MeasureKeysOut"];
+}) {
+  const differing = measures.keys.filter((m) => (chart.texts[m.key] ?? "") !== (texts[m.key] ?? ""));
+  return (
+    <ul className="mt-1 ml-4 text-sm">
+      {differing.map((m) => (
+        <li key={m.key}>
+          {m.title}: now {chart.texts[m.key] || "nothing"}, yours {texts[m.key] || "nothing"}
+        </li>
+      ))}
+    </ul>
   );
 }
 

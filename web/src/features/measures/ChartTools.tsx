@@ -1,10 +1,13 @@
 /** What one does with a chart besides typing it: compare, copy, take in and out, print the blank sheet. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
-import { client, ok, Refusal, type Schemas, sameSite } from "../../api/client";
+import { useState } from "react";
+import { client, ok, Refusal, type Schemas } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button, Choice, Notice } from "../../ui/controls";
 import { Fold } from "../../ui/Fold";
+import { ChangesTable } from "./ChangesTable";
+import { type Choice as DayChoice, SameDay } from "./SameDay";
+import { TakeInChart } from "./TakeInChart";
 
 /** The server's word for a measure that did not change. */
 const SAME = "the same";
@@ -23,7 +26,7 @@ export function ChartTools({ person, people, chart, onKept }: Props) {
     <div className="flex flex-wrap gap-2">
       {chart && <Compare chart={chart} people={people} />}
       <Fold label="In, out, print">
-        <div className="grid w-[320px] gap-3">
+        <div className="grid w-[420px] max-w-[86vw] gap-3">
           <TakeInChart person={person} onKept={onKept} />
           {chart && (
             <p>
@@ -84,33 +87,11 @@ function Compare({ chart, people }: { chart: Schemas["ChartOut"]; people: Schema
           </Choice>
         )}
         {rows.data && (
-          <table className="mt-3 w-full border-collapse">
-            <thead>
-              <tr className="border-ink border-b text-left text-sm">
-                <th className="py-1 font-medium">Measure</th>
-                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">{rows.data.before}</th>
-                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">{rows.data.after}</th>
-                <th className="whitespace-nowrap py-1 pl-4 text-right font-medium">Difference</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.data.rows
-                .filter((r) => r.by !== SAME)
-                .map((r) => (
-                  <tr key={r.title} className="border-line border-t align-top">
-                    <td className="py-0.5">
-                      {r.title}
-                      {r.hint && <span className="block max-w-[30ch] text-sm">{r.hint}</span>}
-                    </td>
-                    <td className="py-0.5 pl-4 text-right">{r.before || "–"}</td>
-                    <td className="py-0.5 pl-4 text-right">{r.after || "–"}</td>
-                    <td className={`py-0.5 pl-4 text-right ${r.hint ? "font-semibold" : "text-quiet"}`}>
-                      {r.by || "–"}
-                    </td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
+          <ChangesTable
+            rows={rows.data.rows.filter((r) => r.by !== SAME)}
+            before={rows.data.before}
+            after={rows.data.after}
+          />
         )}
         {same.length > 0 && (
           <p className="mt-2 border-line border-t pt-2 text-quiet">
@@ -132,11 +113,11 @@ function CopyChart({ chart, people }: { chart: Schemas["ChartOut"]; people: Sche
   const [to, setTo] = useState(others[0]?.id ?? 0);
   const queries = useQueryClient();
   const copy = useMutation({
-    mutationFn: () =>
+    mutationFn: (sameDay: DayChoice | "ask") =>
       ok(
         client.POST("/api/charts/{chart_id}/copy", {
           params: { path: { chart_id: chart.id } },
-          body: { person_id: to, taken_on: new Date().toISOString().slice(0, 10) },
+          body: { person_id: to, taken_on: new Date().toISOString().slice(0, 10), same_day: sameDay },
         }),
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.people }),
@@ -151,7 +132,7 @@ function CopyChart({ chart, people }: { chart: Schemas["ChartOut"]; people: Sche
           </option>
         ))}
       </Choice>
-      <Button onClick={() => copy.mutate()} disabled={copy.isPending}>
+      <Button onClick={() => copy.mutate("ask")} disabled={copy.isPending}>
         Copy
       </Button>
       <p role="status" className="text-quiet text-sm">
@@ -159,49 +140,15 @@ function CopyChart({ chart, people }: { chart: Schemas["ChartOut"]; people: Sche
           ? "Copied; every value is marked as estimated there."
           : "Every value arrives marked as estimated, until it is measured on that person."}
       </p>
-      {copy.isError && <Notice>{copy.error.message}</Notice>}
-    </div>
-  );
-}
-
-function TakeInChart({ person, onKept }: { person: Schemas["PersonOut"]; onKept: (id: number) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  const queries = useQueryClient();
-  const take = useMutation({
-    mutationFn: async (file: File) => {
-      const day = new Date().toISOString().slice(0, 10);
-      const query = new URLSearchParams({ taken_on: day, name: file.name });
-      const url = `/api/people/${person.id}/charts/import?${query}`;
-      const answer = await sameSite(new Request(url, { method: "POST", body: file }));
-      const data = (await answer.json()) as Schemas["ChartOut"] & Partial<Schemas["ErrorOut"]>;
-      if (!answer.ok && data.error) throw new Refusal(data.error, answer.status);
-      return data;
-    },
-    onSuccess: async (chart) => {
-      await queries.invalidateQueries({ queryKey: keys.people });
-      onKept(chart.id);
-    },
-  });
-  return (
-    <div>
-      <Button onClick={() => input.current?.click()}>Take in a chart: CSV or open file</Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.json,text/csv,application/json"
-        aria-label="Chart file"
-        tabIndex={-1}
-        className="sr-only"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) take.mutate(file);
-        }}
-      />
-      {take.isError && (
-        <div className="mt-2">
-          <Notice>{take.error.message}</Notice>
-        </div>
+      {copy.error instanceof Refusal && copy.error.fault.code === "same_day" ? (
+        <SameDay
+          message={copy.error.message}
+          busy={copy.isPending}
+          onChoose={(choice) => copy.mutate(choice)}
+          onLeave={() => copy.reset()}
+        />
+      ) : (
+        copy.isError && <Notice>{copy.error.message}</Notice>
       )}
     </div>
   );

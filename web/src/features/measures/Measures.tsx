@@ -5,9 +5,14 @@ import { Link, NavLink, useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useMeasureKeys, usePeople, useSchools, useSession } from "../../api/queries";
 import { Button, Field, Notice, Waiting } from "../../ui/controls";
+import { useJustPutAway } from "../workroom/PutAway";
+import type { Away } from "../workroom/putAway";
 import { ChartForm } from "./ChartForm";
 import { ChartTools } from "./ChartTools";
+import { EarlierStates } from "./EarlierStates";
 import { EnoughFor } from "./EnoughFor";
+import { PersonTools } from "./PersonTools";
+import { draftKey } from "./useChartDraft";
 
 export function Measures() {
   const id = Number(useParams().person ?? 0);
@@ -15,6 +20,7 @@ export function Measures() {
   const measureKeys = useMeasureKeys();
   const schools = useSchools();
   const session = useSession();
+  const put = useJustPutAway();
   if (people.isPending || measureKeys.isPending || schools.isPending) return <Waiting what="the people" />;
   const failed = people.error ?? measureKeys.error ?? schools.error;
   if (failed || !people.data || !measureKeys.data || !schools.data)
@@ -48,6 +54,7 @@ export function Measures() {
         <AddPerson first={people.data.length === 0} />
       </section>
       <div className="flex min-w-0 flex-1 flex-col">
+        {put.told && <div className="px-5 pt-3">{put.told}</div>}
         {person ? (
           <PersonCharts
             key={person.id}
@@ -56,6 +63,7 @@ export function Measures() {
             measures={measureKeys.data}
             schools={schools.data}
             unit={session.data?.unit ?? "cm"}
+            onAway={put.onAway}
           />
         ) : (
           <div className="p-6">
@@ -108,10 +116,14 @@ interface ChartsProps {
   measures: Schemas["MeasureKeysOut"];
   schools: Schemas["SchoolOut"][];
   unit: string;
+  onAway: (what: Away) => void;
 }
 
-function PersonCharts({ person, people, measures, schools, unit }: ChartsProps) {
-  const [chosen, setChosen] = useState<number | "new">(person.charts[0]?.id ?? "new");
+function PersonCharts({ person, people, measures, schools, unit, onAway }: ChartsProps) {
+  const [wanted, setChosen] = useState<number | "new">(person.charts[0]?.id ?? "new");
+  const [backs, setBacks] = useState(0);
+  const chosen =
+    wanted === "new" || person.charts.some((c) => c.id === wanted) ? wanted : (person.charts[0]?.id ?? "new");
   const chart = person.charts.find((c) => c.id === chosen);
   return (
     <>
@@ -153,11 +165,29 @@ function PersonCharts({ person, people, measures, schools, unit }: ChartsProps) 
               {person.charts.length ? "Measure again" : "First chart"}
             </Button>
           </div>
-          <ChartTools key={chosen} person={person} people={people} chart={chart} onKept={setChosen} />
+          <div className="flex flex-wrap gap-2">
+            {chart && (
+              <EarlierStates
+                chart={chart}
+                onBack={() => {
+                  // The state that was asked for is what should be seen, not what was typed over it.
+                  localStorage.removeItem(draftKey(person.id, chart.id));
+                  setBacks(backs + 1);
+                }}
+              />
+            )}
+            <PersonTools
+              key={`${person.name} ${person.note}`}
+              person={person}
+              chart={chart}
+              onAway={onAway}
+            />
+            <ChartTools key={chosen} person={person} people={people} chart={chart} onKept={setChosen} />
+          </div>
         </div>
       </header>
       <ChartForm
-        key={`${chosen} ${JSON.stringify(chart?.estimated)}`}
+        key={`${chosen} ${JSON.stringify(chart?.estimated)} ${backs}`}
         person={person}
         chart={chart}
         measures={measures}

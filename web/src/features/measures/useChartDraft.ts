@@ -7,14 +7,23 @@ export interface ChartDraft {
 }
 
 export function useChartDraft(key: string, start: ChartDraft) {
-  const [value, setValue] = useState<ChartDraft>(() => kept(key) ?? start);
+  const [typed, setTyped] = useState<ChartDraft | null>(() => kept(key));
+  const value = typed ?? start;
   const set = (next: ChartDraft) => {
-    setValue(next);
+    setTyped(next);
     localStorage.setItem(key, JSON.stringify(next));
   };
+  const forget = () => {
+    setTyped(null);
+    localStorage.removeItem(key);
+  };
   const changed = JSON.stringify(value) !== JSON.stringify(start);
-  return { value, set, changed, forget: () => localStorage.removeItem(key) };
+  return { value, set, changed, forget };
 }
+
+/** Where a chart that is being typed is kept in this browser. */
+export const draftKey = (person: number, chart: number | undefined) =>
+  `steady-shear:chart:${person}:${chart ?? "new"}`;
 
 /** What was left here, if it is a chart. */
 export function kept(key: string): ChartDraft | null {

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { usePaper, useRules, useStyle, useStyles } from "../../api/queries";
-import { Choice, Notice, Page, Waiting } from "../../ui/controls";
+import { Button, Choice, Notice, Page, Waiting } from "../../ui/controls";
 import { Silhouette } from "../shelf/Silhouette";
 
 export function Paper() {
@@ -59,6 +59,11 @@ function PaperOf({ id }: { id: number }) {
       </Page>
     );
   const paper = chosen ?? String(rules.data?.rules.paper ?? "a4");
+  const { sheets, most } = plan.data;
+  const told = (p: string) => {
+    const count = sheets[p] ?? 0;
+    return count > most ? `more than ${most} sheets` : count === 1 ? "1 sheet" : `${count} sheets`;
+  };
   const file = (kind: string, query = "") => `/api/styles/${id}/pattern.${kind}${query}`;
   return (
     <main className="flex h-full min-h-[520px]">
@@ -75,16 +80,16 @@ function PaperOf({ id }: { id: number }) {
         </p>
         <div className="my-4 grid gap-2 border-line border-y py-4">
           <Choice label="Printer paper" value={paper} onChange={(e) => setChosen(e.target.value)}>
-            <option value="a4">A4 – {plan.data.sheets.a4} sheets</option>
-            <option value="letter">Letter – {plan.data.sheets.letter} sheets</option>
+            <option value="a4">A4 – {told("a4")}</option>
+            <option value="letter">Letter – {told("letter")}</option>
           </Choice>
-          <a
-            className={`${linkLook} border-ink bg-ink text-wall`}
-            href={file("pdf", `?paper=${paper}`)}
-            download
-          >
-            Save the PDF, true scale
-          </a>
+          <SavePdf
+            key={paper}
+            sheets={plan.data.sheets[paper] ?? 0}
+            asked={plan.data.asked}
+            most={plan.data.most}
+            href={(sure) => file("pdf", `?paper=${paper}${sure ? "&sure=true" : ""}`)}
+          />
           <p className="text-quiet text-sm">
             Print at 100 %, not “fit to page”. Measure a square on the first sheet before you cut: 10 cm, or 4
             in.
@@ -131,5 +136,36 @@ function PaperOf({ id }: { id: number }) {
         />
       </div>
     </main>
+  );
+}
+
+interface SaveProps {
+  sheets: number;
+  asked: number;
+  most: number;
+  href: (sure: boolean) => string;
+}
+
+/** The PDF; before a heap of paper one is asked, a mountain is not printed. */
+function SavePdf({ sheets, asked, most, href }: SaveProps) {
+  const [sure, setSure] = useState(false);
+  if (sheets > most)
+    return (
+      <Notice>
+        That would take more than {most} sheets. Print fewer pieces, or take the SVG to somebody with a
+        plotter.
+      </Notice>
+    );
+  if (sheets > asked && !sure)
+    return (
+      <div className="grid gap-2 border-tape border-l-4 bg-paper px-3 py-2" role="status">
+        <p>It takes {sheets} sheets. Is the piece as large as it should be?</p>
+        <Button onClick={() => setSure(true)}>Yes, print it all the same</Button>
+      </div>
+    );
+  return (
+    <a className={`${linkLook} border-ink bg-ink text-wall`} href={href(sure)} download>
+      Save the PDF, true scale
+    </a>
   );
 }

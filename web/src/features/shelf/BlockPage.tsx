@@ -5,6 +5,8 @@ import { useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
+import { PutAway } from "../workroom/PutAway";
+import { useTakeBack } from "../workroom/putAway";
 import { AuditList } from "./AuditList";
 import { Construction } from "./Construction";
 import { Redraft } from "./Redraft";
@@ -22,6 +24,11 @@ export function BlockPage() {
     return (
       <main className="p-6">
         <Notice>{block.error.message}</Notice>
+        <p className="mt-3">
+          <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${id}/file`}>
+            Save it as it is stored
+          </a>
+        </p>
       </main>
     );
   const b = block.data;
@@ -37,12 +44,16 @@ export function BlockPage() {
           {b.person && `, for ${b.person}`}
           {b.based_on && `, drawn on a ${b.based_on.toLowerCase()}`}. Revision {b.revision}, {b.made}.
         </p>
+        {b.away && <IsAway id={b.id} since={b.away} />}
         <StartStyle block={b} />
         <BlockState block={b} />
         <p className="mt-3">
           <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/file`}>
             Save it as an open file
           </a>
+          {!b.away && (
+            <PutAway kind="block" id={b.id} name={b.name} onAway={() => undefined} className="ml-2" />
+          )}
         </p>
         <Listed title="Drafted from">
           {Object.entries(b.measures).map(([k, v]) => (
@@ -89,6 +100,20 @@ export function BlockPage() {
         {cure.isError && <Notice>{cure.error.message}</Notice>}
       </Scroller>
     </main>
+  );
+}
+
+/** A block that was put away can be looked at, and taken back. */
+function IsAway({ id, since }: { id: number; since: string }) {
+  const back = useTakeBack();
+  return (
+    <div className="mt-3 grid gap-2 border border-rule-strong bg-paper p-3" role="status">
+      <span>It was put away {since}: it hangs on no shelf, and the styles on it go on as they are.</span>
+      <Button onClick={() => back.mutate({ kind: "block", id })} disabled={back.isPending}>
+        Take it back
+      </Button>
+      {back.isError && <Notice>{back.error.message}</Notice>}
+    </div>
   );
 }
 

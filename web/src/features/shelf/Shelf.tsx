@@ -5,13 +5,19 @@ import { Link, useNavigate } from "react-router";
 import { Refusal, type Schemas, sameSite } from "../../api/client";
 import { keys, useBlocks, useSession, useStyles } from "../../api/queries";
 import { Button, Notice, Page, Waiting } from "../../ui/controls";
+import { useAway } from "../workroom/AwayList";
+import { PutAway, useJustPutAway } from "../workroom/PutAway";
+import type { Away } from "../workroom/putAway";
 import { Silhouette } from "./Silhouette";
 import { StyleCards } from "./StyleCards";
+import { Unreadable } from "./Unreadable";
 
 export function Shelf() {
   const blocks = useBlocks();
   const styles = useStyles();
   const session = useSession();
+  const away = useAway();
+  const put = useJustPutAway();
   if (blocks.isPending || styles.isPending) return <Waiting what="the shelf" />;
   const failed = blocks.error ?? styles.error;
   return (
@@ -31,6 +37,7 @@ export function Shelf() {
       }
     >
       {session.data?.in_demo && <FirstMinutes />}
+      {put.told}
       {failed && <Notice>{failed.message}</Notice>}
       {blocks.data?.length === 0 && (
         <Notice tone="quiet">
@@ -42,14 +49,22 @@ export function Shelf() {
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-x-4 gap-y-7 border-ink border-t-4 bg-table px-4 pt-0 pb-5">
           {blocks.data?.map((b) => (
             <li key={b.id}>
-              <BlockCard block={b} />
+              <BlockCard block={b} onAway={put.onAway} />
             </li>
           ))}
         </ul>
       )}
       <h2 className="mt-8 mb-3 font-serif text-[21px]">Styles</h2>
       {styles.data?.length === 0 && <p className="text-quiet">None yet. Open a block and start one.</p>}
-      <StyleCards styles={styles.data ?? []} />
+      <StyleCards styles={styles.data ?? []} onAway={put.onAway} />
+      {(away.data?.length ?? 0) > 0 && (
+        <p className="mt-8 text-quiet">
+          <Link to="/workroom" className="text-chalk underline underline-offset-2">
+            {away.data?.length === 1 ? "One thing is" : `${away.data?.length} things are`} put away
+          </Link>
+          , to be taken back or deleted.
+        </p>
+      )}
     </Page>
   );
 }
@@ -74,26 +89,42 @@ function FirstMinutes() {
   );
 }
 
-function BlockCard({ block }: { block: Schemas["BlockOut"] }) {
+function BlockCard({ block, onAway }: { block: Schemas["BlockOut"]; onAway: (what: Away) => void }) {
   return (
-    <Link to={`/blocks/${block.id}`} className="group block">
+    <div className="group relative">
       <span aria-hidden="true" className="mx-auto block h-5 w-px bg-ink" />
-      <span className="block border border-rule-strong bg-wall p-3 group-hover:border-ink">
-        <span className="block h-[118px]">
-          <Silhouette drawing={block.drawing} label={`${block.name}: its pieces`} />
-        </span>
-        <span className="mt-2 block font-serif text-[17px] leading-tight [overflow-wrap:anywhere]">
-          {block.name}
-        </span>
-        <span className="block text-quiet [overflow-wrap:anywhere]">{block.person || "for nobody yet"}</span>
-        <span className="mt-1 flex flex-wrap items-center justify-between gap-x-2 text-sm">
+      <div className="border border-rule-strong bg-wall hover:border-ink">
+        <Link to={`/blocks/${block.id}`} className="block p-3 pb-0">
+          <span className="block h-[118px]">
+            {block.unreadable ? (
+              <Unreadable why={block.unreadable} />
+            ) : (
+              <Silhouette drawing={block.drawing} label={`${block.name}: its pieces`} />
+            )}
+          </span>
+          <span className="mt-2 block font-serif text-[17px] leading-tight [overflow-wrap:anywhere]">
+            {block.name}
+          </span>
+          <span className="block text-quiet [overflow-wrap:anywhere]">
+            {block.person || "for nobody yet"}
+          </span>
+        </Link>
+        <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 pb-2 text-sm">
           <StateTag state={block.state} />
           <span className="text-quiet">
             rev. {block.revision} · {block.made}
           </span>
+          {block.unreadable && (
+            <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${block.id}/file`}>
+              Save it as it is
+            </a>
+          )}
+        </div>
+        <span className="reveal absolute top-6 right-1">
+          <PutAway kind="block" id={block.id} name={block.name} onAway={onAway} />
         </span>
-      </span>
-    </Link>
+      </div>
+    </div>
   );
 }
 

@@ -73,7 +73,7 @@ export function SignIn({ demo }: { demo: boolean }) {
             hint={
               fresh
                 ? "At least ten letters. Measures are personal: choose a phrase nobody guesses."
-                : undefined
+                : "Forgotten? Whoever runs this machine can give you a new one."
             }
             value={password}
             onChange={(e) => setPassword(e.target.value)}
