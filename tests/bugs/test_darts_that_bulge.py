@@ -67,7 +67,7 @@ def test_cut_a_little_beside_its_widest_it_is_shut_and_lies_flat() -> None:
     assert all(line.balanced for line in paper_account(after))
     # Each side had a corner in it; drawn straight, the triangle between point, corner and mouth is new paper.
     dart = next(d for d in darts_of(before) if d.name == "waist dart")
-    corners = [(leg.segments[0][0], leg.segments[0][-1], leg.segments[1][-1]) for leg in (dart.leg_in, dart.leg_out)]
+    corners = [(leg.path.segments[0][0], leg.path.segments[0][-1], leg.path.segments[1][-1]) for leg in (dart.leg_in, dart.leg_out)]
     triangles = sum(abs(((b - a) * (c - a).conjugate()).imag) / 2 for a, b, c in corners)
     assert 0 < triangles < 2
     assert piece.area - before.area == pytest.approx(triangles, abs=1e-6)
