@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator, Sequence
 from importlib.resources import files
+from itertools import pairwise
+from math import sqrt
 from typing import Final, NamedTuple
 
 import numpy as np
@@ -13,6 +16,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from ..finishing.finish import FinishedPiece
 from ..geometry.flatten import flat_path
 from ..geometry.region import contains
+from ..geometry.segment import Segment
 
 REGULAR, BOLD = "SteadySans", "SteadySansBold"
 TITLE: Final = 0.46
@@ -26,6 +30,12 @@ ROOM: Final = 0.15
 """cm between the label and any line."""
 GRID: Final = 0.5
 """cm between the places tried."""
+PLACES: Final = 40_000
+"""Places that are tried at most: a metre by a metre of them."""
+TOGETHER: Final = 500
+"""Places that are looked at together."""
+DENSE: Final = 3_000
+"""Corners of an outline from which on it is thinned before a label is laid in it."""
 
 _Ends = tuple[NDArray[np.complex128], NDArray[np.complex128]]
 
@@ -49,19 +59,48 @@ def label_place(p: FinishedPiece) -> Label:
     """The place nearest to the upper end of the grainline where the whole label stands inside the sewing line and clear of
     darts, drawn lines and grain; smaller where nothing else helps, over a line rather than off the paper."""
     width, height = label_size(p.label)
-    sew = flat_path(p.sew_line, 0.05)
+    fine = flat_path(p.sew_line, 0.05)
+    sew = _thinned(fine)
     outline = _segments(sew)
     marks = _segments_of(_marked(p), outline)
-    tried = _grid(sew, _beside_grain(p))
-    # A box that no line of the outline crosses lies inside as a whole where its corner does.
-    places = [z for z, inside in zip(tried, contains(p.sew_line.segments, tried), strict=True) if inside]
+    tried = _Tried(_grid(sew, _beside_grain(p)), p.sew_line.segments if sew is fine else list(pairwise(sew)))
     for ends in (marks, outline):
         for scale in SIZES:
-            place = _first_free(places, width * scale, height * scale, ends)
+            place = _first_free(tried, width * scale, height * scale, ends)
             if place is not None:
                 return Label(place + 1j * TITLE * scale, scale)
     middle = sum(sew[:-1]) / (len(sew) - 1)
     return Label(middle - SIZES[-1] * complex(width, height) / 2 + 1j * TITLE * SIZES[-1], SIZES[-1])
+
+
+class _Tried:
+    """Places for the label's corner inside the sewing line, the nearest first. Whether they lie inside is looked at as they are asked for: most
+    labels find room among the first. (A box that no line of the outline crosses lies inside as a whole where its corner does.)"""
+
+    def __init__(self, places: list[complex], outline: Sequence[Segment]) -> None:
+        self._waiting, self._outline, self._inside = places, outline, list[complex]()
+
+    def __iter__(self) -> Iterator[complex]:
+        k = 0
+        while k < len(self._inside) or self._waiting:
+            if k == len(self._inside):
+                now, self._waiting = self._waiting[:TOGETHER], self._waiting[TOGETHER:]
+                self._inside += [z for z, inside in zip(now, contains(self._outline, now), strict=True) if inside]
+            else:
+                yield self._inside[k]
+                k += 1
+
+
+def _thinned(points: list[complex]) -> list[complex]:
+    """An outline of many thousand strokes by the corners that lie well apart."""
+    if len(points) <= DENSE:
+        return points
+    apart = sum(abs(b - a) for a, b in pairwise(points)) / DENSE
+    kept = points[:1]
+    for z in points[1:-1]:
+        if abs(z - kept[-1]) >= apart:
+            kept.append(z)
+    return [*kept, points[-1]]
 
 
 def label_size(lines: tuple[str, ...]) -> tuple[float, float]:
@@ -107,13 +146,14 @@ def _segments_of(lines: list[list[complex]], more: _Ends) -> _Ends:
 def _grid(sew: list[complex], start: complex) -> list[complex]:
     """Places for the label's upper left corner, the nearest to ``start`` first."""
     xs, ys = [z.real for z in sew], [z.imag for z in sew]
-    across, down = np.arange(min(xs), max(xs), GRID), np.arange(min(ys), max(ys), GRID)
+    step = max(GRID, sqrt((max(xs) - min(xs)) * (max(ys) - min(ys)) / PLACES))
+    across, down = np.arange(min(xs), max(xs), step), np.arange(min(ys), max(ys), step)
     places = (across[None, :] + 1j * down[:, None]).ravel()
     order = np.argsort(np.abs(places - start), kind="stable")
     return [start, *map(complex, places[order])]
 
 
-def _first_free(places: list[complex], width: float, height: float, ends: _Ends) -> complex | None:
+def _first_free(places: Iterable[complex], width: float, height: float, ends: _Ends) -> complex | None:
     """The first place where a box of that size crosses no line."""
     return next((z for z in places if not _is_crossed(z, width, height, ends)), None)
 

@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
-from typing import Any
+from contextlib import AbstractContextManager, nullcontext
+from threading import Lock
+from typing import Any, Final
 
 from django.http import HttpRequest
 from ninja.parser import Parser
 
 from patterncraft.formats.json_in import read_json
+
+HEAVY: Final = 256 * 1024
+"""bytes from which on a body is read alone: a few of ten megabytes at once would fill the memory"""
+_ALONE: Final = Lock()
+
+
+def alone(size: int) -> AbstractContextManager[Any]:
+    """In this process nobody else reads a heavy body meanwhile."""
+    return _ALONE if size > HEAVY else nullcontext()
 
 
 class Reader(Parser):
@@ -15,4 +26,5 @@ class Reader(Parser):
 
     def parse_body(self, request: HttpRequest) -> Any:
         """Raises BadFile."""
-        return read_json(request.body)
+        with alone(len(request.body)):
+            return read_json(request.body)

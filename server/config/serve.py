@@ -24,7 +24,8 @@ def main() -> None:
     from django.core.management import call_command
     from django.db import connections
 
-    from .workers import listening, look_after, serve
+    from .fair import Counts
+    from .workers import give_memory_back, listening, look_after, serve
     from .wsgi import application
 
     call_command("migrate", verbosity=0)
@@ -32,6 +33,7 @@ def main() -> None:
     if demo:
         call_command("load_demo")
     host, port = os.environ.get("HOST", "127.0.0.1"), int(os.environ.get("PORT", "8000"))
+    give_memory_back()
     sock = listening(host, port)
     count = int(os.environ.get("WORKERS", min(MOST_PROCESSES, len(os.sched_getaffinity(0)))))
     # An open database is nothing that two processes may share.
@@ -40,7 +42,8 @@ def main() -> None:
     if count <= 1:
         serve(application, sock)
     else:
-        look_after(count, lambda: serve(application, sock))
+        counts = Counts(count)
+        look_after(count, lambda number: serve(application, sock, number, counts))
 
 
 if __name__ == "__main__":

@@ -98,3 +98,11 @@ WHITENOISE_INDEX_FILE = False
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
     """Built assets carry a hash in their names."""
     return url.startswith("/assets/")
+
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    # That questions stand in line is no news under load.
+    "loggers": {"waitress.queue": {"level": "ERROR"}},
+}

@@ -22,6 +22,7 @@ from patterncraft.texts import NAME_LETTERS
 from patterncraft.units import format_length
 
 from ..config.answers import ERRORS, download
+from ..config.reader import alone
 from ..people.models import Person
 from ..people.words import chart_of, known_values
 from ..workrooms.access import workroom_of
@@ -104,9 +105,10 @@ def import_block(
 ) -> HttpResponse:
     """Take a block from an open file, sent as the request's body."""
     room = workroom_of(request)
-    file = read_file(request.body, BlockFile)
     person = Person.objects.one(room, person_id) if person_id is not None else None
-    block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported")
+    with alone(len(request.body)):
+        file = read_file(request.body, BlockFile)
+        block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported")
     return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
 
 

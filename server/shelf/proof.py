@@ -64,7 +64,6 @@ def _drawn_again(draft: Draft, where: str) -> None:
 
 def _shown(draft: Draft) -> None:
     rules = HouseRules()
-    draw(draft.pattern, rules)
     audit(draft, rules)
     table = lay_on_table({"block": draft.pattern}).pattern
     draw(table, rules)

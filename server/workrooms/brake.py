@@ -38,8 +38,11 @@ COOKIE: Final = "known-here"
 COOKIE_AGE: Final = 60 * 60 * 24 * 180
 _AT_ONCE: Final = BoundedSemaphore(1)
 """Phrases that a process looks at together: it is hard work on purpose, and must not take every hand from other people's work."""
-PATIENCE: Final = 1.0
-"""seconds one stands in line for that"""
+_IN_LINE: Final = BoundedSemaphore(2)
+"""Threads of a process that are busy with it or stand in line for it; the others stay free."""
+MANY: Final = "many people are signing in just now."
+PATIENCE: Final = 3.0
+"""seconds one stands in line"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,12 +109,17 @@ def let_go(wheels: tuple[Wheel, ...]) -> None:
 @contextmanager
 def one_at_a_time() -> Iterator[None]:
     """Looking at a phrase. Raises TooOften where others stand in line already."""
-    if not _AT_ONCE.acquire(timeout=PATIENCE):
-        raise TooOften(2, "many people are signing in just now.")
+    if not _IN_LINE.acquire(blocking=False):
+        raise TooOften(2, MANY)
     try:
-        yield
+        if not _AT_ONCE.acquire(timeout=PATIENCE):
+            raise TooOften(2, MANY)
+        try:
+            yield
+        finally:
+            _AT_ONCE.release()
     finally:
-        _AT_ONCE.release()
+        _IN_LINE.release()
 
 
 def remember(request: HttpRequest, answer: HttpResponse, name: str) -> None:

@@ -81,8 +81,8 @@ def sign_in(request: HttpRequest, response: HttpResponse, body: SignIn) -> Sessi
     _same_site(request)
     name = as_signed(body.name)
     wheels = brake.wheels_for(request, name)
-    brake.turned(wheels)
     with brake.one_at_a_time():
+        brake.turned(wheels)
         user = authenticate(request, username=name, password=body.password)
     if user is None:
         raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
@@ -99,8 +99,8 @@ def new_phrase(request: HttpRequest, body: NewPhrase) -> SessionOut:
     if not isinstance(user, User):
         raise NotSignedIn("you are not signed in.", cure="Sign in first.")
     wheels = brake.wheel_of_changes(user.pk)
-    brake.turned(wheels)
     with brake.one_at_a_time():
+        brake.turned(wheels)
         change_phrase(user, body.old, body.new)
     brake.let_go(wheels)
     update_session_auth_hash(request, user)
@@ -130,8 +130,8 @@ def sign_in_demo(request: HttpRequest) -> SessionOut:
 def new_workroom(request: HttpRequest, response: HttpResponse, body: NewWorkroom) -> SessionOut:
     """Open a workroom and sign in."""
     _same_site(request)
-    brake.turned(brake.wheel_of_openings(request))
     with brake.one_at_a_time():
+        brake.turned(brake.wheel_of_openings(request))
         user = open_workroom(body.workroom, body.name, body.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     brake.remember(request, response, user.get_username())
