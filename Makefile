@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve test lint bench mutants shots schema clean
+.PHONY: setup demo serve phrase test lint bench siege mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -31,6 +31,10 @@ demo: setup
 serve: setup
 	PORT=$(PORT) $(BIN)/python -m server.config.serve
 
+# A new pass phrase for somebody who forgot hers: make phrase NAME="Anna"
+phrase: $(STAMP)
+	$(BIN)/python manage.py new_phrase "$(NAME)"
+
 /usr/bin/chromium:
 	apt-get update -qq && apt-get install -y -qq chromium
 
@@ -50,6 +54,10 @@ mutants: setup
 
 bench: setup /usr/bin/chromium
 	$(BIN)/python -m bench
+
+# Strange files and requests, kills, races, crowds; at most six minutes. Ends with 1 where something does not hold.
+siege: setup
+	$(BIN)/python -m siege
 
 shots: setup /usr/bin/chromium
 	$(BIN)/python -m tools.shots

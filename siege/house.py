@@ -158,13 +158,17 @@ class Visitor:
         self._asked = begun
         if self._connection is None:
             self._connection = http.client.HTTPConnection("127.0.0.1", self.port, timeout=self.timeout)
+        kept = self._connection.sock is not None
         try:
             self._connection.request(method, path, data, headers)
             answer = self._connection.getresponse()
             read = answer.read()
-        except (OSError, http.client.HTTPException):
+        except (OSError, http.client.HTTPException) as e:
             self._connection.close()
             self._connection = None
+            if kept and isinstance(e, ConnectionError):
+                # A kept connection that the other end has closed meanwhile, as after a start anew.
+                return self.ask(method, path, body, kind)
             raise
         for header in answer.headers.get_all("Set-Cookie") or []:
             name, value = header.strip().split(";")[0].split("=", 1)

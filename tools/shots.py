@@ -80,6 +80,21 @@ def draw_a_line(page: Page) -> None:
     page.keyboard.press("Escape")
 
 
+def put_things_away(page: Page) -> None:
+    """A block that styles lie on, a style, a singer who has left; then the workroom's own page."""
+    page.goto("/")
+    for name in ("Maris, close bodice", "Boat neck"):
+        page.get_by_role("link", name=re.compile(name)).first.hover()
+        page.get_by_role("button", name=f"Put “{name}” away").click()
+        page.get_by_role("button", name="Leave it there").click()
+    page.goto("/measures/5")
+    page.get_by_role("button", name="Name, put away").click()
+    page.get_by_role("button", name=re.compile("^Put “[^,]*” away$")).click()
+    page.get_by_role("button", name="Leave it there").click()
+    page.goto("/workroom")
+    page.get_by_role("button", name=re.compile("Take “Boat neck” back")).wait_for()
+
+
 def main() -> None:
     """All pictures, from a fresh demo."""
     OUT.mkdir(parents=True, exist_ok=True)
@@ -98,7 +113,6 @@ def main() -> None:
             for name, path in (
                 ("measures", "/measures/1"),
                 ("draft", "/draft/4?school=bodice-half-sheet"),
-                ("draft-raglan", "/draft/1?school=raglan-top"),
                 ("schools", "/schools/1"),
                 ("paper", "/paper/1"),
                 ("house-rules", "/house-rules"),
@@ -135,6 +149,8 @@ def main() -> None:
             drag_a_dart(page)
             take(page, "bench")
             page.mouse.up()
+            put_things_away(page)
+            take(page, "workroom")
             browser.close()
     finally:
         app.stop()

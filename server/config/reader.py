@@ -13,12 +13,13 @@ from patterncraft.formats.json_in import read_json
 
 HEAVY: Final = 256 * 1024
 """bytes from which on a body is read alone: a few of ten megabytes at once would fill the memory"""
-_ALONE: Final = Lock()
+ALONE: Final = Lock()
+"""held by whoever reads or proves something heavy"""
 
 
 def alone(size: int) -> AbstractContextManager[Any]:
     """In this process nobody else reads a heavy body meanwhile."""
-    return _ALONE if size > HEAVY else nullcontext()
+    return ALONE if size > HEAVY else nullcontext()
 
 
 class Reader(Parser):

@@ -25,6 +25,7 @@ def main() -> None:
     from django.db import connections
 
     from .fair import Counts
+    from .warm import warm_up
     from .workers import give_memory_back, listening, look_after, serve
     from .wsgi import application
 
@@ -34,6 +35,7 @@ def main() -> None:
         call_command("load_demo")
     host, port = os.environ.get("HOST", "127.0.0.1"), int(os.environ.get("PORT", "8000"))
     give_memory_back()
+    warm_up()
     sock = listening(host, port)
     count = int(os.environ.get("WORKERS", min(MOST_PROCESSES, len(os.sched_getaffinity(0)))))
     # An open database is nothing that two processes may share.

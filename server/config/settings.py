@@ -58,6 +58,8 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": str(kept_private(Path(os.environ.get("STEADY_SHEAR_DB", VAR / "steady-shear.sqlite3")))),
+        # Each thread keeps its connection: opening one anew for every question cost as much as the question.
+        "CONN_MAX_AGE": None,
         "OPTIONS": {
             # Writers queue instead of failing: the write lock is taken when a transaction begins.
             "transaction_mode": "IMMEDIATE",
@@ -70,6 +72,7 @@ DATABASES = {
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTHENTICATION_BACKENDS = ["server.workrooms.backend.WithWorkroom"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},

@@ -10,15 +10,18 @@ from ninja.security import SessionAuth
 from .models import Membership, Workroom
 
 
+def room_of(request: HttpRequest) -> Workroom | None:
+    """The workroom of whoever is signed in; None for nobody, and for somebody in none."""
+    member: Membership | None = getattr(request.user, "membership", None)
+    return member.workroom if member else None
+
+
 class InWorkroom(SessionAuth):
     """Signed in by session cookie (with the CSRF check); gives the request its workroom."""
 
     def authenticate(self, request: HttpRequest, key: str | None) -> Workroom | None:
         """The signed-in person who has a workroom; none otherwise."""
-        if not request.user.is_authenticated:
-            return None
-        member = Membership.objects.select_related("workroom").filter(user=request.user).first()
-        return member.workroom if member else None
+        return room_of(request)
 
 
 signed_in = InWorkroom()

@@ -14,6 +14,7 @@ from patterncraft.texts import PersonsName
 
 from ..config.answers import ERRORS, NotSignedIn, Wire
 from . import brake
+from .access import room_of
 from .models import Membership
 from .phrases import as_signed
 from .services import change_phrase, may_open_demo, open_workroom
@@ -53,14 +54,13 @@ class NewPhrase(Wire):
 
 def _session(request: HttpRequest) -> SessionOut:
     get_token(request)
-    room = ""
-    unit, in_demo = "cm", False
-    if request.user.is_authenticated:
-        member = Membership.objects.select_related("workroom").filter(user=request.user).first()
-        if member:
-            room, unit, in_demo = member.workroom.name, member.workroom.house_rules().unit, member.workroom.is_demo
+    room = room_of(request)
     return SessionOut(
-        workroom=room, person=request.user.get_username() if room else "", demo=may_open_demo(request), in_demo=in_demo, unit=unit
+        workroom=room.name if room else "",
+        person=request.user.get_username() if room else "",
+        demo=may_open_demo(request),
+        in_demo=room.is_demo if room else False,
+        unit=room.house_rules().unit if room else "cm",
     )
 
 
@@ -122,7 +122,7 @@ def sign_in_demo(request: HttpRequest) -> SessionOut:
     member = Membership.objects.select_related("user").filter(workroom__is_demo=True).first()
     if not may_open_demo(request) or member is None:
         raise NotSignedIn("the demo workroom opens only on the machine it runs on.", cure="Sign in with a name of your own.")
-    login(request, member.user, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, member.user)
     return _session(request)
 
 
@@ -133,6 +133,6 @@ def new_workroom(request: HttpRequest, response: HttpResponse, body: NewWorkroom
     with brake.one_at_a_time():
         brake.turned(brake.wheel_of_openings(request))
         user = open_workroom(body.workroom, body.name, body.password)
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, user)
     brake.remember(request, response, user.get_username())
     return _session(request)

@@ -92,6 +92,7 @@ def test_chart_out_to_a_spreadsheet_and_in_again_and_the_blank_sheet(demo: Page,
         assert len(pdf.pages) >= 2
     path.write_text(path.read_text(encoding="utf-8-sig").replace("92.0", "93.5"), encoding="utf-8")
     demo.get_by_label("Chart file").set_input_files(path)
+    demo.get_by_role("button", name="Keep it", exact=True).click()
     expect(demo.locator("#measure-bust_girth")).to_have_value("93.5")
     bad = tmp_path / "bad.csv"
     bad.write_text("key,value\ntail,3\n", encoding="utf-8")

@@ -25,6 +25,7 @@ VIEWS = {
     "laid over": "/bench/4/over/1",
     "paper": "/paper/1",
     "house rules": "/house-rules",
+    "workroom": "/workroom",
 }
 
 

@@ -133,8 +133,7 @@ class TestTheBrake:
         sign_in(Client(), "Bert", "wrong wrong wrong")
         assert sorted(g.count for g in Guesses.objects.all()) == [1, 1], "the name's and the address's, begun anew"
 
-    def test_opening_workrooms_is_braked_by_address(self, db: None, clock: Any, settings: Any) -> None:
-        settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    def test_opening_workrooms_is_braked_by_address(self, db: None, clock: Any) -> None:
         made = [
             post(Client(), "/workrooms", {"workroom": "W", "name": f"somebody {k}", "password": PHRASE}).status_code
             for k in range(35)

@@ -1,0 +1,249 @@
+"""What a person does when something should be kept, taken back, looked at before it is changed: in the browser, then looked up in the database."""
+
+from __future__ import annotations
+
+import contextlib
+import json
+import re
+import sqlite3
+import time
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from patterncraft.formats.openfile_io import block_file, write_file
+from tests.browser.conftest import Application
+from tests.conftest import draft_by
+from tests.samples import WHOLE
+
+
+def stored(application: Application, question: str, *values: Any) -> list[Any]:
+    """What stands in the application's own database."""
+    with contextlib.closing(sqlite3.connect(application.var / "steady-shear.sqlite3", timeout=10)) as db:
+        return db.execute(question, values).fetchall()
+
+
+def own_workroom(page: Page, name: str) -> None:
+    """Through the door, with a name of its own."""
+    page.goto("/")
+    page.get_by_role("button", name="Open a new workroom").click()
+    page.get_by_label("Workroom").fill(f"{name}'s room")
+    page.get_by_label("Your name").fill(name)
+    page.get_by_label("Password").fill("a long enough phrase")
+    page.get_by_role("button", name="Open it").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+
+
+def person_with_chart(page: Page, name: str, **texts: str) -> None:
+    """Added on the measures page, with a chart of a day in March."""
+    page.goto("/measures")
+    page.get_by_placeholder("Name").fill(name)
+    page.get_by_role("button", name="Add", exact=True).click()
+    page.get_by_role("heading", name=name).wait_for()
+    page.get_by_label("Taken on").fill("2026-03-01")
+    for title, text in texts.items():
+        page.get_by_label(title, exact=True).first.fill(text)
+    page.get_by_role("button", name="Keep this chart").click()
+    page.get_by_role("button", name="2026-03-01").wait_for()
+
+
+def charts_of(application: Application, name: str) -> list[dict[str, float]]:
+    """Every chart's measures, the oldest row first."""
+    found = stored(
+        application,
+        'SELECT c."values" FROM people_measurechart c JOIN people_person p ON p.id = c.person_id WHERE p.name = ? ORDER BY c.id',
+        name,
+    )
+    return [json.loads(v) for (v,) in found]
+
+
+def test_a_block_is_put_away_taken_back_and_deleted(page: Page, application: Application, tmp_path: Path) -> None:
+    own_workroom(page, "Keeper")
+    file = tmp_path / "block.json"
+    file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), "Ada, bodice")))
+    page.get_by_label("Block file").set_input_files(file)
+    page.get_by_role("heading", name="Ada, bodice").wait_for()
+    page.get_by_label("Start a style from it").fill("Dress")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.wait_for_url("**/bench/*")
+    bench = page.url
+
+    page.goto("/")
+    card = page.get_by_role("link", name=re.compile("Ada, bodice"))
+    card.hover()
+    page.get_by_role("button", name="Put “Ada, bodice” away").click()
+    expect(page.get_by_role("status").filter(has_text="is put away")).to_contain_text("“Dress” lies on it. Nothing changes there.")
+    expect(card).to_have_count(0)
+    page.get_by_role("button", name="Take it back").click()
+    expect(card).to_have_count(1)
+
+    card.hover()
+    page.get_by_role("button", name="Put “Ada, bodice” away").click()
+    page.goto(bench)
+    expect(page.locator("[data-piece='front']").first).to_be_visible()
+    page.goto("/")
+    page.get_by_role("link", name="One thing is put away").click()
+    expect(page.get_by_role("button", name="Delete “Ada, bodice” for good")).to_be_disabled()
+
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("^Dress|Dress")).first.hover()
+    page.get_by_role("button", name="Put “Dress” away").click()
+    page.goto("/workroom")
+    for name in ("Dress", "Ada, bodice"):
+        page.get_by_role("button", name=f"Delete “{name}” for good").click()
+        expect(page.get_by_role("dialog")).to_contain_text("It cannot be had back")
+        page.get_by_role("button", name="Delete it for good").click()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_text("Nothing is put away.")).to_be_visible()
+    assert stored(application, "SELECT count(*) FROM shelf_block WHERE name = 'Ada, bodice'") == [(0,)]
+    assert stored(application, "SELECT count(*) FROM styles_style WHERE name = 'Dress'") == [(0,)]
+
+
+def test_what_a_file_would_change_is_seen_before_anything_is(page: Page, application: Application, tmp_path: Path) -> None:
+    own_workroom(page, "Importer")
+    person_with_chart(page, "Ida", Bust="92", Waist="70")
+    file = tmp_path / "ida.json"
+    head = {"format": "steady-shear", "version": 1, "kind": "measures", "taken_on": "2026-03-01"}
+    file.write_text(json.dumps(head | {"values": {"waist_girth": 73, "hip_girth": 99, "bust_girth": 92}}))
+    page.get_by_role("button", name="In, out, print").click()
+    page.get_by_label("Chart file").set_input_files(file)
+    plan = page.get_by_role("status").filter(has_text="has a chart of that day")
+    expect(plan.get_by_role("row", name=re.compile("Waist 70.0 cm 73.0 cm"))).to_be_visible()
+    expect(plan.get_by_role("row", name=re.compile("Hip – 99.0 cm"))).to_be_visible()
+    expect(plan).to_contain_text("1 stay as they are")
+    assert charts_of(application, "Ida") == [{"bust_girth": 92.0, "waist_girth": 70.0}]
+
+    plan.get_by_role("button", name="Put these among them").click()
+    expect(page.get_by_label("Waist", exact=True).first).to_have_value("73.0")
+    assert charts_of(application, "Ida") == [{"bust_girth": 92.0, "waist_girth": 73.0, "hip_girth": 99.0}]
+
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="1 earlier state").click()
+    expect(page.get_by_text("then taken in from ida.json")).to_be_visible()
+    page.get_by_role("button", name="Have it back").click()
+    expect(page.get_by_role("button", name="2 earlier states")).to_be_visible()
+    expect(page.get_by_label("Waist", exact=True).first).to_have_value("70.0")
+    assert charts_of(application, "Ida") == [{"bust_girth": 92.0, "waist_girth": 70.0}]
+
+
+def test_two_tabs_on_one_chart_and_a_second_chart_of_a_day(page: Page, application: Application) -> None:
+    own_workroom(page, "Two tabs")
+    person_with_chart(page, "Uta", Bust="92", Waist="70")
+    other = page.context.new_page()
+    other.goto(page.url)
+    other.get_by_label("Waist", exact=True).first.fill("71")
+    other.get_by_role("button", name="Keep this chart").click()
+    expect(other.get_by_role("status").filter(has_text="kept")).to_be_visible()
+    other.close()
+
+    page.get_by_label("Bust", exact=True).first.fill("94")
+    page.get_by_role("button", name="Keep this chart").click()
+    expect(page.get_by_role("alert")).to_contain_text("was changed elsewhere in the meantime")
+    expect(page.get_by_text("Waist: now 71.0, yours 70")).to_be_visible()
+    assert charts_of(application, "Uta") == [{"bust_girth": 92.0, "waist_girth": 71.0}]
+    page.get_by_label("Waist", exact=True).first.fill("71")
+    page.get_by_role("button", name="Keep this chart").click()
+    expect(page.get_by_role("status").filter(has_text="kept")).to_be_visible()
+    assert charts_of(application, "Uta") == [{"bust_girth": 94.0, "waist_girth": 71.0}]
+
+    page.get_by_role("button", name="Measure again").click()
+    page.get_by_label("Taken on").fill("2026-03-01")
+    page.get_by_label("Hip", exact=True).first.fill("99")
+    page.get_by_role("button", name="Keep this chart").click()
+    expect(page.get_by_role("alert")).to_contain_text("Uta has a chart of 2026-03-01 already, with 2 measures")
+    page.get_by_role("button", name="A chart of their own").click()
+    expect(page.get_by_role("button", name="2026-03-01")).to_have_count(2)
+    assert charts_of(application, "Uta") == [{"bust_girth": 94.0, "waist_girth": 71.0}, {"hip_girth": 99.0}]
+
+
+def test_a_person_is_put_away_with_her_charts_and_deleted(page: Page, application: Application) -> None:
+    own_workroom(page, "Rememberer")
+    person_with_chart(page, "Olga Unvergessen", Bust="92")
+    page.get_by_role("button", name="Name, put away").click()
+    page.get_by_role("button", name="Put “Olga Unvergessen” away").click()
+    expect(page.get_by_role("status").filter(has_text="is put away")).to_be_visible()
+    expect(page.get_by_text("Nobody has been measured here yet")).to_be_visible()
+    page.goto("/workroom")
+    page.get_by_role("button", name="Delete “Olga Unvergessen” for good").click()
+    expect(page.get_by_role("dialog")).to_contain_text("This deletes the person and all her measures. It cannot be had back.")
+    page.get_by_role("button", name="Delete it for good").click()
+    expect(page.get_by_text("Nothing is put away.")).to_be_visible()
+    files = [f for f in application.var.iterdir() if f.name.startswith("steady-shear.sqlite3")]
+    assert not any(b"Unvergessen" in f.read_bytes() for f in files), "not a byte of her"
+
+
+def test_the_password_is_changed_and_the_old_one_opens_nothing(page: Page) -> None:
+    own_workroom(page, "Changer")
+    page.get_by_role("link", name="Changer's room").click()
+    page.get_by_label("Password of now").fill("a long enough phrase")
+    page.get_by_label("New password", exact=True).fill("another fine phrase")
+    page.get_by_label("New password, once more").fill("another fine phrasf")
+    expect(page.get_by_text("The two are not the same.")).to_be_visible()
+    expect(page.get_by_role("button", name="Change it")).to_be_disabled()
+    page.get_by_label("New password, once more").fill("another fine phrase")
+    page.get_by_role("button", name="Change it").click()
+    expect(page.get_by_text("Changed. Other browsers are signed out.")).to_be_visible()
+    page.get_by_role("button", name="Sign out").click()
+
+    def sign_in(phrase: str) -> None:
+        page.get_by_label("Your name").fill(" Changer ")
+        page.get_by_label("Password").fill(phrase)
+        page.get_by_role("button", name="Sign in").click()
+
+    sign_in("a long enough phrase")
+    expect(page.get_by_role("alert")).to_contain_text("name and password do not belong together")
+    for _ in range(5):
+        sign_in("a long enough phrase")
+        time.sleep(0.3)
+    expect(page.get_by_role("alert")).to_contain_text(re.compile(r"wrong too often in a row\. Wait \d+ seconds?, then try again"))
+    time.sleep(4.5)
+    sign_in("another fine phrase")
+    page.get_by_role("heading", name="Shelf").wait_for()
+
+
+def test_a_block_that_cannot_be_read_says_so_among_the_others(page: Page, application: Application, tmp_path: Path) -> None:
+    own_workroom(page, "Older")
+    file = tmp_path / "block.json"
+    for name in ("Sound", "Odd"):
+        file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), name)))
+        page.goto("/")
+        page.get_by_label("Block file").set_input_files(file)
+        page.get_by_role("heading", name=name).wait_for()
+    odd = int(page.url.rsplit("/", 1)[1])
+    ((number, content),) = stored(application, "SELECT id, content FROM shelf_blockrevision WHERE block_id = ?", odd)
+    data = json.loads(content)
+    data["pieces"][0]["lenses"] = [{"name": "fish", "left": "M 5 20 L 5 30", "right": "M 5 20 L 5 30"}]
+    application.stop()
+    with contextlib.closing(sqlite3.connect(application.var / "steady-shear.sqlite3")) as db, db:
+        db.execute("UPDATE shelf_blockrevision SET content = ? WHERE id = ?", (json.dumps(data), number))
+    application.start()
+    page.goto("/")
+    expect(page.get_by_role("img", name=re.compile("cannot be read: .*the fish has no width"))).to_be_visible()
+    expect(page.get_by_role("link", name=re.compile("Sound"))).to_be_visible()
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save it as it is").click()
+    assert json.loads(Path(saved.value.path()).read_text())["pieces"][0]["lenses"][0]["name"] == "fish"
+    page.goto(f"/blocks/{odd}")
+    expect(page.get_by_role("alert")).to_contain_text("the fish has no width")
+
+
+def test_a_heap_of_sheets_is_asked_about(page: Page, tmp_path: Path) -> None:
+    own_workroom(page, "Sailmaker")
+    edges = [("a", "M 0 0 L 400 0"), ("b", "M 400 0 L 400 400"), ("c", "M 400 400 L 0 0")]
+    sail = {"name": "sail", "outline": [{"edge": e, "kind": "seam", "path": p} for e, p in edges]}
+    head = {"format": "steady-shear", "version": 1, "kind": "block", "name": "Sail"}
+    file = tmp_path / "sail.json"
+    file.write_text(json.dumps(head | {"pieces": [sail]}))
+    page.get_by_label("Block file").set_input_files(file)
+    page.get_by_label("Start a style from it").fill("Sail")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.wait_for_url("**/bench/*")
+    page.goto(page.url.replace("bench", "paper"))
+    asked = page.get_by_text(re.compile(r"It takes \d+ sheets\. Is the piece as large as it should be\?"))
+    expect(asked).to_be_visible()
+    expect(page.get_by_role("link", name="Save the PDF, true scale")).to_have_count(0)
+    page.get_by_role("button", name="Yes, print it all the same").click()
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save the PDF, true scale").click()
+    assert Path(saved.value.path()).read_bytes()[:5] == b"%PDF-"
