@@ -104,7 +104,9 @@ function Planned({ plan, name, who, busy, onKeep, onLeave }: PlannedProps) {
       )}
       {plan.day_has_chart && plan.rows.length === 0 && <p className="text-quiet">none; all are the same.</p>}
       {plan.day_has_chart && plan.same > 0 && plan.rows.length > 0 && (
-        <p className="mt-1 text-quiet text-sm">{plan.same} stay as they are.</p>
+        <p className="mt-1 text-quiet text-sm">
+          {plan.same === 1 ? "1 stays as it is." : `${plan.same} stay as they are.`}
+        </p>
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         {plan.day_has_chart ? (

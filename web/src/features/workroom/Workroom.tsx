@@ -30,8 +30,8 @@ export function Workroom() {
             <YourPhrase person={person} />
           )}
           <p className="mt-4 text-quiet text-sm">
-            Forgotten? Whoever runs this machine can give you a new one. Measures are personal: put people
-            away who have left, and delete what you no longer need.
+            {!in_demo && "Forgotten? Whoever runs this machine can give you a new one. "}Measures are
+            personal: put people away who have left, and delete what you no longer need.
           </p>
         </section>
       </div>
