@@ -22,6 +22,11 @@ _WORDS = {
     "literal_error": "“{field}” must be one of: {expected}.",
     "string_too_long": "“{field}” may have at most {max_length} letters.",
     "string_too_short": "“{field}” must not be empty.",
+    "too_long": "“{field}” may have at most {max_length} entries, not {actual_length}.",
+    "too_short": "“{field}” needs at least {min_length} of them.",
+    "list_type": "“{field}” must be a list.",
+    "dict_type": "“{field}” must be names with values.",
+    "model_type": "“{field}” must be names with values.",
 }
 
 

@@ -64,7 +64,7 @@ def heaps() -> dict[str, tuple[str, str, bytes, str]]:
         "a million errors": ("POST", "/api/preview", json.dumps({"blocks": {}, "steps": [{}] * 190_000}).encode(), json_kind),
         "two thousand steps": ("POST", "/api/preview", json.dumps({"blocks": {"a": {"id": 1, "revision": 1}}, "steps": [{"move": "put_away", "piece": "x"}] * 2000}).encode(), json_kind),
         "a measure of blanks": ("POST", "/api/measures/read", json.dumps({"texts": {"bust_girth": "1" + " " * 900_000 + "x"}}).encode(), json_kind),
-        "a file of 5,000 strokes": ("POST", "/api/blocks/import", _circle(5_000), json_kind),
+        "a file of 3,900 strokes": ("POST", "/api/blocks/import", _circle(3_900), json_kind),
         "a file of 8,000 strokes": ("POST", "/api/blocks/import", _circle(8_000), json_kind),
         "a file of 200,000 strokes": ("POST", "/api/blocks/import", _circle(200_000), json_kind),
         "10 MB of quotes": ("POST", "/api/blocks/import", b'["' + b'\\"' * (5 * MEGA - 10), json_kind),

@@ -15,9 +15,9 @@ from ..paper.piece import Piece
 from ..paper.sound import closing_gap, crossing_edges
 from ..tolerances import TAPED
 
-STROKES_OF_AN_EDGE: Final = 3_000
-"""A traced edge of two metres has a point every two thirds of a millimetre with that."""
-STROKES_OF_A_FILE: Final = 6_000
+STROKES_OF_AN_EDGE: Final = 2_000
+"""A traced edge of two metres has a point every millimetre with that."""
+STROKES_OF_A_FILE: Final = 4_000
 CHORDS_OF_A_FILE: Final = 100_000
 """Straight strokes by which the curves are judged."""
 LARGEST_PIECE: Final = 1_000.0

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from dataclasses import replace
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
@@ -88,7 +88,22 @@ def read_file(data: bytes, kind: type[F], where: str = "") -> F:
         return kind.model_validate(raw)
     except ValidationError as e:
         message, field = first_fault(e)
-        raise BadFile(message, where, f"Look at {field}." if field else "Look at the file's outermost braces.", field) from None
+        cure = f"Look at {field}." if field else "Look at the file's outermost braces."
+        raise BadFile(message, ": ".join(x for x in (where, _whose(raw, e)) if x), cure, field) from None
+
+
+def _whose(raw: Any, error: ValidationError) -> str:
+    """In which piece and edge (or seam, dart, line) the first fault lies, by their names: "front, waist"."""
+    names, here = [], raw
+    for step in error.errors()[0]["loc"]:
+        try:
+            here = here[step]
+        except (KeyError, IndexError, TypeError):
+            continue
+        own = (here.get("name") or here.get("edge")) if isinstance(here, dict) else None
+        if isinstance(own, str) and own:
+            names.append(own[:40])
+    return ", ".join(names)
 
 
 def _a(kind: object) -> str:

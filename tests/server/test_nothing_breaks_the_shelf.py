@@ -234,3 +234,26 @@ class TestHeapsOfPaper:
         assert refused.status_code == 422
         assert "more than 1,500 sheets" in refused.json()["error"]["message"]
         assert us.get(f"/styles/{style}/pattern.svg").status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("spoil", "says"),
+    [
+        (lambda d: piece(d)["outline"][2].update(kind="zigzag"), "Front, {edge}: “kind” must be one of"),
+        (lambda d: piece(d)["outline"][2].update(path=7), "Front, {edge}: “path” must be text. Look at pieces.1.outline.2.path"),
+        (lambda d: piece(d)["outline"][2].update(path="M 0 0 Q 1 1 2 2"), "Front, {edge}: “Q” is not path data"),
+        (lambda d: piece(d)["darts"][0].update(set_back=-1), "Front, {dart}: “set back” must be at least 0"),
+        (lambda d: d["seams"][0].update(a=[]), "{seam}: “a” needs at least 1"),
+        (lambda d: d.update(pieces=d["pieces"] * 101), "“pieces” may have at most 200 entries, not 202"),
+        (lambda d: piece(d)["outline"][2].update(path="M 0 0" + " L 1 1" * 2001), "The {edge} is drawn with 2,001 strokes; 2,000"),
+    ],
+)
+def test_a_refusal_says_in_which_piece_and_edge(us: Caller, spoil: Any, says: str) -> None:
+    data = good()
+    assert data["pieces"][1]["name"] == "front"
+    names = {"edge": piece(data)["outline"][2]["edge"], "dart": piece(data)["darts"][0]["name"], "seam": data["seams"][0]["name"]}
+    spoil(data)
+    message = us.post("/blocks/import", data).json()["error"]["message"]
+    assert message.lower().startswith(says.format(**names).lower()), message
+    assert message.endswith(".")
+    assert Block.objects.count() == 0

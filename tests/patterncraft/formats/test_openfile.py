@@ -65,7 +65,7 @@ def test_derived_figures_are_ignored_on_reading(data: Any) -> None:
         ({"kind": "style"}, "holds a style, here a block is wanted"),
         ({"kind": "hat"}, "holds nothing known"),
         ({"glitter": 1}, "“glitter” is not known here"),
-        ({"pieces": []}, "at least 1 item"),
+        ({"pieces": []}, "at least 1 of them"),
     ],
 )
 def test_wrong_heads_are_refused(data: Any, change: dict[str, Any], says: str) -> None:
