@@ -14,6 +14,7 @@ from typing import Any
 from playwright.sync_api import Page, sync_playwright
 
 from server.styles.demo_library import SINGERS
+from siege.house import memory_of
 from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
 
 from .clock import Row, ms, spread
@@ -64,7 +65,7 @@ def rows() -> list[Row]:
         Row("dragging a setting of it", f"{redrawn:.0f} redraws/s", "≥ 20", redrawn >= 20),
         Row("first page usable", f"{first:.2f} s", "≤ 1.5 s", first <= 1.5),
         Row("first-load JavaScript", f"{size / 1024:.0f} kB", "≤ 250 kB", size <= 250 * 1024),
-        Row("server process", f"{memory:.0f} MB", "≤ 250 MB", memory <= 250),
+        Row("all server processes", f"{memory:.0f} MB", "≤ 250 MB", memory <= 250),
     ]
 
 
@@ -262,10 +263,10 @@ def _sliding(page: Page, url: str) -> float:
 
 
 def _memory(app: Application) -> float:
-    pid = app.process.pid if app.process else 0
-    lines = Path(f"/proc/{pid}/status").read_text(encoding="utf-8").splitlines()
-    resident = next(line for line in lines if line.startswith("VmRSS:"))
-    return int(resident.split()[1]) / 1024
+    """MB of the process that looks after the others and of those, what they share counted once."""
+    parent = app.process.pid if app.process else 0
+    children = Path(f"/proc/{parent}/task/{parent}/children").read_text(encoding="utf-8").split()
+    return memory_of([parent, *map(int, children)])
 
 
 def _first_load() -> int:

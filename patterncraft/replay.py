@@ -5,9 +5,12 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import inf
 from threading import Lock
+from time import monotonic
+from typing import Final
 
-from .errors import NoSuchName, PatternError
+from .errors import MoveRefused, NoSuchName, PatternError
 from .handwork.strips import Strips
 from .house import HouseRules, Strict
 from .moves.move import Move
@@ -41,21 +44,36 @@ class Replay:
         return self.done[-1].after if self.done else self.start
 
 
+MOST_PIECES: Final = 200
+"""Pieces on one table, as many as a file holds."""
+
+
+class Unfinished(PatternError):
+    """There was no time to do all the steps. Asked again, the work goes on where it was left."""
+
+    code = "unfinished"
+
+
 def replay(start: Pattern, steps: Sequence[Move], rules: HouseRules) -> Replay:
     """Do the steps one after the other, on paper."""
     return _go_on(Replay(start, ()), steps, rules)
 
 
-def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> Replay:
+def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules, until: float = inf) -> Replay:
+    """The steps after those that are done; those there was no time for by ``until`` (of the monotonic clock) are left out."""
     done = list(so_far.done)
     pattern = so_far.pattern
     for step in steps[len(done) :]:
+        if until < inf and monotonic() > until:
+            break
         number = len(done) + 1
         if step.muted:
             done.append(Done(number, step, pattern, pattern, ()))
             continue
         try:
             outcome = step.apply(pattern, rules)
+            if len(outcome.pattern.pieces) > MOST_PIECES:
+                raise MoveRefused(f"there would be more than {MOST_PIECES} pieces on the table.", cure="Put some away first.")
         except PatternError as e:
             return Replay(so_far.start, tuple(done), _at_its_slot(e, step).at_step(number))
         done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips))
@@ -98,8 +116,10 @@ class Replayer:
         self._size = size
         self._lock = Lock()
 
-    def __call__(self, key: object, start: Pattern, steps: Sequence[Move], rules: HouseRules) -> Replay:
-        """The same as ``replay(start, steps, rules)``."""
+    def __call__(self, key: object, start: Pattern, steps: Sequence[Move], rules: HouseRules, patience: float = inf) -> Replay:
+        """The same as ``replay(start, steps, rules)``. Raises Unfinished where that takes longer than ``patience`` seconds; what was
+        done until then is remembered."""
+        until = monotonic() + patience
         words = tuple(s.model_dump_json() for s in steps)
         base = (key, rules.model_dump_json())
         so_far = self._longest_known(base, words) or Replay(start, ())
@@ -107,10 +127,10 @@ class Replayer:
             return so_far
         # The last step is the one being tried: what stands before it is worth keeping on its own.
         if len(steps) > 1 and len(so_far.done) < len(steps) - 1:
-            so_far = self._keep((*base, *words[:-1]), _go_on(so_far, steps[:-1], rules))
+            so_far = self._in_time(base, words[:-1], _go_on(so_far, steps[:-1], rules, until))
             if so_far.stopped:
                 return so_far
-        return self._keep((*base, *words), _go_on(so_far, steps, rules))
+        return self._in_time(base, words, _go_on(so_far, steps, rules, until))
 
     def forget(self) -> None:
         """Drop everything remembered."""
@@ -125,6 +145,15 @@ class Replayer:
                     self._kept.move_to_end(key)
                     return self._kept[key]
         return None
+
+    def _in_time(self, base: tuple[object, ...], words: tuple[str, ...], done: Replay) -> Replay:
+        """Kept under its steps; raises Unfinished where those are not all done."""
+        if done.stopped or len(done.done) == len(words):
+            return self._keep((*base, *words), done)
+        self._keep((*base, *words[: len(done.done)]), done)
+        raise Unfinished(
+            f"these steps take long: {len(done.done)} are done.", cure="Ask once more, and the work goes on from there."
+        )
 
     def _keep(self, key: tuple[object, ...], value: Replay) -> Replay:
         with self._lock:

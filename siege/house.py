@@ -36,6 +36,16 @@ def free_port() -> int:
         return port
 
 
+def memory_of(processes: list[int]) -> float:
+    """MB of processes together, what they share counted once; one that has ended counts nothing."""
+    total = 0
+    for pid in processes:
+        with contextlib.suppress(OSError):
+            lines = Path(f"/proc/{pid}/smaps_rollup").read_text(encoding="utf-8").splitlines()
+            total += next(int(x.split()[1]) for x in lines if x.startswith("Pss:"))
+    return total / 1024
+
+
 class House:
     """Starts and stops the application on a folder; the database outlives it. ``peak``: the most memory, MB, that all its processes
     had together, what they share counted once."""
@@ -103,12 +113,7 @@ class House:
 
     def memory(self) -> float:
         """MB of all processes together, what they share counted once."""
-        total = 0
-        for pid in self.processes():
-            with contextlib.suppress(OSError):
-                lines = Path(f"/proc/{pid}/smaps_rollup").read_text().splitlines()
-                total += next(int(x.split()[1]) for x in lines if x.startswith("Pss:"))
-        return total / 1024
+        return memory_of(self.processes())
 
     def _watch(self) -> None:
         while self._watching:

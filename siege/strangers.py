@@ -55,7 +55,18 @@ def _circle(strokes: int) -> bytes:
     return json.dumps(head).encode()
 
 
-def heaps() -> dict[str, tuple[str, str, bytes, str]]:
+STRIPS = {
+    "move": "slash_and_spread",
+    "piece": "front",
+    "from_edge": "waist",
+    "to_edge": "shoulder",
+    "count": 30,
+    "opening": 0.2,
+    "result": "flare",
+}
+
+
+def heaps(block: int) -> dict[str, tuple[str, str, bytes, str]]:
     """Bodies that were once enough to stop everybody: (method, address, body, kind)."""
     json_kind = "application/json"
     return {
@@ -63,6 +74,7 @@ def heaps() -> dict[str, tuple[str, str, bytes, str]]:
         "a sign-in of 7 MB of lists": ("POST", "/api/session", b"[" * 7 * MEGA, json_kind),
         "a million errors": ("POST", "/api/preview", json.dumps({"blocks": {}, "steps": [{}] * 190_000}).encode(), json_kind),
         "two thousand steps": ("POST", "/api/preview", json.dumps({"blocks": {"a": {"id": 1, "revision": 1}}, "steps": [{"move": "put_away", "piece": "x"}] * 2000}).encode(), json_kind),
+        "thirty strips, ten times": ("POST", "/api/preview", json.dumps({"blocks": {"a": {"id": block, "revision": 1}}, "steps": [STRIPS] * 10}).encode(), json_kind),
         "a measure of blanks": ("POST", "/api/measures/read", json.dumps({"texts": {"bust_girth": "1" + " " * 900_000 + "x"}}).encode(), json_kind),
         "a file of 3,900 strokes": ("POST", "/api/blocks/import", _circle(3_900), json_kind),
         "a file of 8,000 strokes": ("POST", "/api/blocks/import", _circle(8_000), json_kind),
@@ -79,7 +91,7 @@ def heaps() -> dict[str, tuple[str, str, bytes, str]]:
 
 def throw_heaps(house: Furnished, seen: Seen, times: int = 1) -> None:
     """Every heap, by four at once."""
-    for what, (method, path, body, kind) in heaps().items():
+    for what, (method, path, body, kind) in heaps(house.block).items():
 
         def send(what: str = what, method: str = method, path: str = path, body: bytes = body, kind: str = kind) -> None:
             v = house.visitor.twin()

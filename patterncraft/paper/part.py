@@ -16,7 +16,7 @@ from ..geometry.segment import split
 from ..tolerances import CLOSE, SNAP, TAPED
 from .edge import Edge
 from .nearest import nearest_on
-from .patches import split_patch
+from .patches import split_patches
 from .piece import DrawnLine, Paper, Piece
 from .sewn import Spot
 
@@ -99,7 +99,7 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
     lenses_here = [(x, next(inside)) for x in piece.lenses]
     grain_first = next(inside, False)
 
-    patches = _patches_of(piece, first, second)
+    patches = split_patches(piece.paper.patches, first.segments, second.segments) if piece.paper.patches else ((), ())
     # The account stays whole with the first half; who lays both down apart weighs them (``follow``).
     nothing_yet = Paper(block=None if piece.paper.block is None else 0.0)
 
@@ -120,14 +120,6 @@ def _share_out(piece: Piece, first: Piece, second: Piece, line: Path | None) -> 
         )
 
     return Parted(side(first, True), side(second, False))
-
-
-def _patches_of(piece: Piece, first: Piece, second: Piece) -> tuple[tuple[Path, ...], tuple[Path, ...]]:
-    if not piece.paper.patches:
-        return (), ()
-    one, other = first.segments, second.segments
-    shared = [split_patch(p, one, other) for p in piece.paper.patches]
-    return tuple(p for s in shared for p in s[0]), tuple(p for s in shared for p in s[1])
 
 
 def _on_first(first: Piece, second: Piece, places: Sequence[complex]) -> list[bool]:

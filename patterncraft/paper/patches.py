@@ -14,7 +14,7 @@ import pyclipper
 
 from ..geometry.flatten import flat_path, flat_segment
 from ..geometry.path import Path
-from ..geometry.region import contains, signed_area
+from ..geometry.region import box_of, contains, signed_area
 from ..geometry.segment import Segment
 from ..tolerances import SNAP
 
@@ -32,16 +32,54 @@ CRUMB = 1e-4
 Ring = list[tuple[float, float]]
 
 
-def split_patch(patch: Path, first: Sequence[Segment], second: Sequence[Segment]) -> tuple[list[Path], list[Path]]:
-    """The parts of a patch that lie on each half of a cut piece."""
-    ring = _ring(patch)
-    halves = [_clipped(ring, half) for half in (first, second)]
-    areas = [sum(abs(_area(r)) for r in half) for half in halves]
-    if areas[1] < CRUMB:
-        return [patch], []
-    if areas[0] < CRUMB:
-        return [], [patch]
-    return [_path(r) for r in halves[0]], [_path(r) for r in halves[1]]
+def split_patches(
+    patches: Sequence[Path], first: Sequence[Segment], second: Sequence[Segment]
+) -> tuple[tuple[Path, ...], tuple[Path, ...]]:
+    """The parts of patches that lie on each half of a cut piece. One that lies on neither goes with the first."""
+    one, other = _Half(first), _Half(second)
+    here, there = list[Path](), list[Path]()
+    for patch in patches:
+        box = box_of(patch.segments)
+        ring = _ring(patch) if other.may_hold(box) else []
+        over = other.held(ring) if ring else []
+        if _areas(over) < CRUMB:
+            here.append(patch)
+            continue
+        rest = one.held(ring) if one.may_hold(box) else []
+        if _areas(rest) < CRUMB:
+            there.append(patch)
+        else:
+            here += [_path(r) for r in rest]
+            there += [_path(r) for r in over]
+    return tuple(here), tuple(there)
+
+
+class _Half:
+    """Half of a cut piece as the clipper wants it, made once for all patches."""
+
+    def __init__(self, outline: Sequence[Segment]) -> None:
+        ring = _flat(outline)
+        # A thread of paper, two edges that run back over each other, holds no patch.
+        thread = len(set(ring)) < 3 or abs(_area(ring)) < CRUMB
+        self._scaled = [] if thread else pyclipper.scale_to_clipper(ring, SCALE)
+        self._box = box_of(outline)
+
+    def may_hold(self, box: tuple[float, float, float, float]) -> bool:
+        """Whether anything in that box can lie on this half."""
+        left, top, right, bottom = self._box
+        return bool(self._scaled) and left < box[2] and right > box[0] and top < box[3] and bottom > box[1]
+
+    def held(self, ring: Ring) -> list[Ring]:
+        """What of a ring lies on this half."""
+        clip = pyclipper.Pyclipper()
+        clip.AddPath(pyclipper.scale_to_clipper(ring, SCALE), pyclipper.PT_SUBJECT, True)
+        clip.AddPath(self._scaled, pyclipper.PT_CLIP, True)
+        found = clip.Execute(pyclipper.CT_INTERSECTION, pyclipper.PFT_NONZERO, pyclipper.PFT_NONZERO)
+        return [r for r in (pyclipper.scale_from_clipper(x, SCALE) for x in found) if abs(_area(r)) > CRUMB]
+
+
+def _areas(rings: Sequence[Ring]) -> float:
+    return sum(abs(_area(r)) for r in rings)
 
 
 def area_inside(patches: Sequence[Path], outline: Sequence[Segment]) -> float:
@@ -83,18 +121,6 @@ def _ring(patch: Path) -> Ring:
 
 def _flat(segments: Sequence[Segment]) -> Ring:
     return _ring(Path(tuple(segments)))
-
-
-def _clipped(ring: Ring, outline: Sequence[Segment]) -> list[Ring]:
-    half = _flat(outline)
-    if len(set(half)) < 3 or abs(_area(half)) < CRUMB:
-        # A thread of paper: two edges that run back over each other hold no patch.
-        return []
-    clip = pyclipper.Pyclipper()
-    clip.AddPath(pyclipper.scale_to_clipper(ring, SCALE), pyclipper.PT_SUBJECT, True)
-    clip.AddPath(pyclipper.scale_to_clipper(half, SCALE), pyclipper.PT_CLIP, True)
-    found = clip.Execute(pyclipper.CT_INTERSECTION, pyclipper.PFT_NONZERO, pyclipper.PFT_NONZERO)
-    return [r for r in (pyclipper.scale_from_clipper(x, SCALE) for x in found) if abs(_area(r)) > CRUMB]
 
 
 def _area(ring: Ring) -> float:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any
+from typing import Any, Final
 
 from django.db import transaction
 
@@ -26,6 +26,9 @@ from .models import Style, StyleBlock, StyleEdit
 replayer = Replayer()
 """Remembered beginnings, shared by all requests of this process; keyed by immutable revisions."""
 
+
+PATIENCE: Final = 1.0
+"""seconds of replaying in one answer; a style of thirty steps takes a tenth"""
 
 Pins = tuple[tuple[str, int], ...]
 """The head of a style: (role, id of the pinned revision), in the order in which the blocks were laid down."""
@@ -75,8 +78,8 @@ remembered(replayer.forget)
 
 
 def worked(pins: Pins, steps: list[Move], rules: HouseRules) -> Replay:
-    """The steps done on the blocks, with beginnings remembered."""
-    return replayer(pins, table_of(pins).pattern, steps, rules)
+    """The steps done on the blocks, with beginnings remembered. Raises Unfinished where that takes too long for one answer."""
+    return replayer(pins, table_of(pins).pattern, steps, rules, PATIENCE)
 
 
 def lies_by_hand(style: Style) -> dict[str, Lie]:

@@ -15,6 +15,7 @@ from playwright.sync_api import Page, expect
 
 from patterncraft.formats.openfile_io import block_file, write_file
 from tests.browser.conftest import Application
+from tests.browser.test_whole_way import open_workroom
 from tests.conftest import draft_by
 from tests.samples import WHOLE
 
@@ -25,17 +26,6 @@ def stored(application: Application, question: str, *values: Any) -> list[Any]:
     """What stands in the application's own database."""
     with contextlib.closing(sqlite3.connect(application.var / "steady-shear.sqlite3", timeout=10)) as db:
         return db.execute(question, values).fetchall()
-
-
-def own_workroom(page: Page, name: str) -> None:
-    """Through the door, with a name of its own."""
-    page.goto("/")
-    page.get_by_role("button", name="Open a new workroom").click()
-    page.get_by_label("Workroom").fill(f"{name}'s room")
-    page.get_by_label("Your name").fill(name)
-    page.get_by_label("Password").fill("a long enough phrase")
-    page.get_by_role("button", name="Open it").click()
-    page.get_by_role("heading", name="Shelf").wait_for()
 
 
 def person_with_chart(page: Page, name: str, **texts: str) -> None:
@@ -62,7 +52,7 @@ def charts_of(application: Application, name: str) -> list[dict[str, float]]:
 
 
 def test_a_block_is_put_away_taken_back_and_deleted(page: Page, application: Application, tmp_path: Path) -> None:
-    own_workroom(page, "Keeper")
+    open_workroom(page, "Keeper")
     file = tmp_path / "block.json"
     file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), "Ada, bodice")))
     page.get_by_label("Block file").set_input_files(file)
@@ -104,7 +94,7 @@ def test_a_block_is_put_away_taken_back_and_deleted(page: Page, application: App
 
 
 def test_what_a_file_would_change_is_seen_before_anything_is(page: Page, application: Application, tmp_path: Path) -> None:
-    own_workroom(page, "Importer")
+    open_workroom(page, "Importer")
     person_with_chart(page, "Ida", Bust="92", Waist="70")
     file = tmp_path / "ida.json"
     head = {"format": "steady-shear", "version": 1, "kind": "measures", "taken_on": "2026-03-01"}
@@ -131,7 +121,7 @@ def test_what_a_file_would_change_is_seen_before_anything_is(page: Page, applica
 
 
 def test_two_tabs_on_one_chart_and_a_second_chart_of_a_day(page: Page, application: Application) -> None:
-    own_workroom(page, "Two tabs")
+    open_workroom(page, "Two tabs")
     person_with_chart(page, "Uta", Bust="92", Waist="70")
     other = page.context.new_page()
     other.goto(page.url)
@@ -161,7 +151,7 @@ def test_two_tabs_on_one_chart_and_a_second_chart_of_a_day(page: Page, applicati
 
 
 def test_a_person_is_put_away_with_her_charts_and_deleted(page: Page, application: Application) -> None:
-    own_workroom(page, "Rememberer")
+    open_workroom(page, "Rememberer")
     person_with_chart(page, "Olga Unvergessen", Bust="92")
     page.get_by_role("button", name="Name, put away").click()
     page.get_by_role("button", name="Put “Olga Unvergessen” away").click()
@@ -177,8 +167,8 @@ def test_a_person_is_put_away_with_her_charts_and_deleted(page: Page, applicatio
 
 
 def test_the_password_is_changed_and_the_old_one_opens_nothing(page: Page) -> None:
-    own_workroom(page, "Changer")
-    page.get_by_role("link", name="Changer's room").click()
+    open_workroom(page, "Changer")
+    page.get_by_role("link", name="Workroom of Changer").click()
     page.get_by_label("Password of now").fill("a long enough phrase")
     page.get_by_label("New password", exact=True).fill("another fine phrase")
     page.get_by_label("New password, once more").fill("another fine phrasf")
@@ -210,7 +200,7 @@ def test_the_password_is_changed_and_the_old_one_opens_nothing(page: Page) -> No
 
 
 def test_a_block_that_cannot_be_read_says_so_among_the_others(page: Page, application: Application, tmp_path: Path) -> None:
-    own_workroom(page, "Older")
+    open_workroom(page, "Older")
     file = tmp_path / "block.json"
     for name in ("Sound", "Odd"):
         file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), name)))
@@ -236,7 +226,7 @@ def test_a_block_that_cannot_be_read_says_so_among_the_others(page: Page, applic
 
 
 def test_a_heap_of_sheets_is_asked_about(page: Page, tmp_path: Path) -> None:
-    own_workroom(page, "Sailmaker")
+    open_workroom(page, "Sailmaker")
     edges = [("a", "M 0 0 L 400 0"), ("b", "M 400 0 L 400 400"), ("c", "M 400 400 L 0 0")]
     sail = {"name": "sail", "outline": [{"edge": e, "kind": "seam", "path": p} for e, p in edges]}
     head = {"format": "steady-shear", "version": 1, "kind": "block", "name": "Sail"}

@@ -5,12 +5,14 @@ from typing import Any
 import pytest
 
 from patterncraft.house import HouseRules
+from patterncraft.moves.move import Move
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
-from patterncraft.replay import Replayer, replay
+from patterncraft.replay import Replayer, Unfinished, replay
 from tests.conftest import draft
 from tests.samples import AVERAGE, FIGURES
 
+RULES = HouseRules()
 STEPS = [
     {
         "move": "rotate_dart",
@@ -115,3 +117,42 @@ def test_what_an_earlier_step_took_away_is_told_at_the_slot_that_names_it(step: 
     assert (done.stopped.step, done.stopped.field) == (2, field)
     assert "There is: " in done.stopped.cure
     assert len(done.done) == 1, "the step before it stands"
+
+
+class TestAReplayThatTakesLong:
+    """The clock is turned by hand: each step takes a second."""
+
+    def steps(self, count: int) -> list[Move]:
+        return read_steps(
+            [{"move": "set_dart_point", "piece": "front", "dart": "waist dart", "set_back": 1 + k / 100} for k in range(count)]
+        )
+
+    @pytest.fixture(autouse=True)
+    def _clock(self, monkeypatch: pytest.MonkeyPatch) -> None:
+        turn = iter(range(10_000))
+        monkeypatch.setattr("patterncraft.replay.monotonic", lambda: float(next(turn)))
+
+    def test_says_how_far_it_came_and_goes_on_from_there_when_asked_again(self) -> None:
+        block, steps = draft(FIGURES["average"]).pattern, self.steps(20)
+        remembering, told = Replayer(), list[str]()
+        while True:
+            try:
+                done = remembering("x", block, steps, RULES, patience=6)
+                break
+            except Unfinished as e:
+                told.append(e.message)
+        assert told == [f"these steps take long: {k} are done." for k in (6, 12, 18)]
+        assert done.pattern == replay(block, steps, RULES).pattern
+
+    def test_with_patience_enough_it_is_the_same_at_once(self) -> None:
+        block, steps = draft(FIGURES["average"]).pattern, self.steps(20)
+        assert Replayer()("x", block, steps, RULES, patience=60).pattern == replay(block, steps, RULES).pattern
+
+
+def test_no_table_holds_more_than_two_hundred_pieces() -> None:
+    block = draft(FIGURES["average"]).pattern
+    copies = read_steps([{"move": "copy_as", "piece": "front", "name": f"copy {k}"} for k in range(300)])
+    done = replay(block, copies, RULES)
+    assert done.stopped is not None
+    assert (len(done.pattern.pieces), done.stopped.step) == (200, 199)
+    assert "more than 200 pieces" in done.stopped.message

@@ -14,7 +14,7 @@ from patterncraft.paper.draw import redraw, straight_edge
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.meeting import Met, are_partners, meet, waits_for
 from patterncraft.paper.opened import Fullness, Opened, add_fullness
-from patterncraft.paper.patches import Lobes, area_inside, split_patch
+from patterncraft.paper.patches import Lobes, area_inside, split_patches
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
@@ -162,7 +162,7 @@ def test_a_patch_is_shared_out_where_the_cut_goes(patch: Path, areas: tuple[floa
             ((5 + 10j, 5 + 0j)),
         ],
     )
-    first, second = split_patch(patch, left, right)
+    first, second = split_patches([patch], left, right)
     assert (shape(first).area if first else 0.0) == pytest.approx(areas[0], abs=1e-3)
     assert (shape(second).area if second else 0.0) == pytest.approx(areas[1], abs=1e-3)
     whole = shape([patch])
@@ -170,7 +170,7 @@ def test_a_patch_is_shared_out_where_the_cut_goes(patch: Path, areas: tuple[floa
         if parts:
             assert shape(parts).symmetric_difference(whole.intersection(half)).area < 1e-3
     if 0.0 in areas:
-        assert first + second == [patch]
+        assert first + second == (patch,)
     assert area_inside([patch], left) == pytest.approx(areas[0], abs=1e-3)
     assert area_inside([patch, patch], right) == pytest.approx(areas[1], abs=1e-3), "each place once"
 

@@ -5,6 +5,7 @@ import { Refusal, type Schemas, sameSite } from "../../api/client";
 import { keys } from "../../api/queries";
 import { Button, Notice } from "../../ui/controls";
 import { ChangesTable } from "./ChangesTable";
+import { DayChoices } from "./SameDay";
 
 type Plan = Schemas["ImportOut"];
 type Keep = "look" | "new" | "merge" | "beside";
@@ -110,14 +111,7 @@ function Planned({ plan, name, who, busy, onKeep, onLeave }: PlannedProps) {
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         {plan.day_has_chart ? (
-          <>
-            <Button disabled={busy} onClick={() => onKeep("merge")}>
-              Put these among them
-            </Button>
-            <Button disabled={busy} onClick={() => onKeep("beside")}>
-              A chart of their own
-            </Button>
-          </>
+          <DayChoices busy={busy} onChoose={onKeep} />
         ) : (
           <Button weight="strong" disabled={busy} onClick={() => onKeep("new")}>
             Keep it
