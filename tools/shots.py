@@ -85,14 +85,14 @@ def put_things_away(page: Page) -> None:
     page.goto("/")
     for name in ("Maris, close bodice", "Boat neck"):
         page.get_by_role("link", name=re.compile(name)).first.hover()
-        page.get_by_role("button", name=f"Put “{name}” away").click()
+        page.get_by_role("button", name=f"Put away “{name}”").click()
         page.get_by_role("button", name="Leave it there").click()
     page.goto("/measures/5")
     page.get_by_role("button", name="Name, put away").click()
-    page.get_by_role("button", name=re.compile("^Put “[^,]*” away$")).click()
+    page.get_by_role("button", name=re.compile("^Put away “[^,]*”$")).click()
     page.get_by_role("button", name="Leave it there").click()
     page.goto("/workroom")
-    page.get_by_role("button", name=re.compile("Take “Boat neck” back")).wait_for()
+    page.get_by_role("button", name=re.compile("Take it back: “Boat neck”")).wait_for()
 
 
 def main() -> None:

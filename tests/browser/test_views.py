@@ -44,6 +44,17 @@ def test_axe_finds_nothing_serious(demo: Page, view: str) -> None:
     assert re.match(r".+ – Steady Shear", demo.title())
 
 
+def test_axe_on_a_workroom_where_something_was_put_away(demo: Page) -> None:
+    demo.get_by_role("link", name=re.compile("^Tove, straight bodice: its pieces")).hover()
+    demo.get_by_role("button", name="Put away “Tove, straight bodice”").click()
+    demo.get_by_role("button", name="Leave it there").click()
+    demo.goto("/workroom")
+    demo.get_by_role("button", name=re.compile("^Delete …")).first.wait_for()
+    assert serious(demo) == []
+    demo.get_by_role("button", name="Take it back: “Tove, straight bodice”").click()
+    expect(demo.get_by_text("Nothing is put away.")).to_be_visible()
+
+
 def test_axe_on_the_door_and_on_an_open_sentence(page: Page) -> None:
     page.goto("/")
     page.get_by_role("button", name="Open the demo workroom").wait_for()

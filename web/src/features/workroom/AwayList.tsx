@@ -48,7 +48,7 @@ function AwayRow({ what }: { what: Away }) {
         <Button
           onClick={() => back.mutate({ kind: what.kind, id: what.id })}
           disabled={back.isPending}
-          aria-label={`Take “${what.name}” back`}
+          aria-label={`Take it back: “${what.name}”`}
         >
           Take it back
         </Button>
@@ -56,7 +56,7 @@ function AwayRow({ what }: { what: Away }) {
           weight="bare"
           className="text-madder"
           disabled={what.kept !== ""}
-          aria-label={`Delete “${what.name}” for good`}
+          aria-label={`Delete … “${what.name}”`}
           title={what.kept ? `${what.kept} So it cannot be deleted.` : undefined}
           onClick={() => setAsking(true)}
         >

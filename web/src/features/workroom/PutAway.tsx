@@ -16,7 +16,7 @@ export function PutAway({ kind, id, name, onAway, className = "" }: Props) {
       <Button
         weight="bare"
         className={`min-h-7! bg-wall! px-2! text-quiet text-sm hover:text-ink ${className}`}
-        aria-label={`Put “${name}” away`}
+        aria-label={`Put away “${name}”`}
         title="Off the list; what uses it goes on using it. It can be taken back."
         disabled={put.isPending}
         onClick={() => put.mutate({ kind, id })}
