@@ -10,7 +10,7 @@ import threading
 import time
 from dataclasses import dataclass, field
 
-from .house import Furnished, House, Visitor
+from .house import PHRASE, Furnished, House, Visitor
 
 MEGA = 1024 * 1024
 
@@ -124,8 +124,9 @@ def half_open(house: House, furnished: Furnished, count: int, seen: Seen) -> flo
     return slowest
 
 
-def guessing(house: House, furnished: Furnished, guessers: int, seconds: float, seen: Seen) -> tuple[int, float]:
-    """So many who guess at one name as fast as they can. (Guesses that were looked at, slowest ordinary request meanwhile, s.)"""
+def guessing(house: House, furnished: Furnished, name: str, guessers: int, seconds: float, seen: Seen) -> tuple[int, float, int]:
+    """So many who guess at one name as fast as they can, while somebody who is known signs in again and again. (Guesses that were looked
+    at, slowest ordinary request meanwhile, s, and how often she was turned away.)"""
     until, looked_at, lock = time.monotonic() + seconds, [0], threading.Lock()
 
     def guess() -> None:
@@ -141,12 +142,15 @@ def guessing(house: House, furnished: Furnished, guessers: int, seconds: float, 
     threads = [threading.Thread(target=guess) for _ in range(guessers)]
     for t in threads:
         t.start()
-    slowest = 0.0
+    slowest, turned_away, known = 0.0, 0, furnished.visitor.twin()
     while time.monotonic() < until:
         answer = furnished.visitor.ask("GET", f"/api/styles/{furnished.style}")
         slowest = max(slowest, answer.seconds)
         seen.note(answer.status, answer.seconds, "beside guessers")
-        time.sleep(0.1)
+        own = known.ask("POST", "/api/session", {"name": name, "password": PHRASE})
+        seen.note(own.status, own.seconds, "signing in beside guessers")
+        turned_away += own.status != 200
+        time.sleep(0.5)
     for t in threads:
         t.join()
-    return looked_at[0], slowest
+    return looked_at[0], slowest, turned_away

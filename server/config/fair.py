@@ -1,7 +1,7 @@
 """Processes on one socket take connections in turn: whoever has the fewest open takes the next.
 
-A browser keeps its connections, so a process that happened to take most of them would answer them all, and the other stand idle (measured with
-twenty people on two cores: the 95th percentile fell by a third).
+A browser keeps its connections, so a process that happened to take most of them would answer them all, and the other stand idle (with twenty
+people on two cores and four threads each the 95th percentile went from 233 to 202 ms).
 """
 
 from __future__ import annotations

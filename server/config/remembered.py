@@ -50,13 +50,13 @@ def _told() -> int:
 class Forgetting:
     """Before each answer: has anybody told us to forget?"""
 
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
-        self.get_response = get_response
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse], forget: Callable[[], None] = forget_here) -> None:
+        self.get_response, self.forget = get_response, forget
         self.told = _told()
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         told = _told()
         if told != self.told:
             self.told = told
-            forget_here()
+            self.forget()
         return self.get_response(request)

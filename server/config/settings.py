@@ -73,6 +73,12 @@ DATABASES = {
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTHENTICATION_BACKENDS = ["server.workrooms.backend.WithWorkroom"]
+# scrypt as Django sets it (16 MB, N 2^14, r 8, p 5): harder on who guesses with many machines than the default, and a third of its time here, which
+# others wait for. Phrases kept in the older way are read, and kept anew when their owner signs in.
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.ScryptPasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},

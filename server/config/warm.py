@@ -26,8 +26,7 @@ def warm_up() -> None:
 
 
 def _for_good() -> None:
-    """What is there now stays: the collector need not look at it again and again, nor so often at what comes and goes (a preview makes some ten
-    thousand small things, and lets all of them go)."""
+    """What is there now stays: the collector need not look at it again and again, nor so often at what comes and goes."""
     gc.collect()
     gc.freeze()
     gc.set_threshold(50_000, 20, 100)

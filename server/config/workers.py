@@ -84,6 +84,7 @@ def look_after(count: int, work: Callable[[int], None]) -> None:
         pid = os.fork()
         if pid == 0:
             os.close(there)
+            signal.signal(signal.SIGTERM, signal.SIG_DFL)
             signal.signal(signal.SIGINT, signal.SIG_IGN)
             threading.Thread(target=_end_with, args=(here,), daemon=True).start()
             work(number)

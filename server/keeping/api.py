@@ -76,7 +76,8 @@ def _words(found: Keepable) -> tuple[str, str, str]:
     if isinstance(found, Person):
         charts, blocks = found.charts.count(), found.blocks.count()
         paper = f"; {_count(blocks, 'block')} drafted from them will be traced paper without her measures" if blocks else ""
-        return found.name, f"a person, {_count(charts, 'chart')}", f"the person and all her measures{paper}"
+        deletes = f"the person and all her measures, and her name where blocks and styles have it{paper}"
+        return found.name, f"a person, {_count(charts, 'chart')}", deletes
     if isinstance(found, MeasureChart):
         who = found.person.name
         return (

@@ -2,29 +2,31 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable
-from typing import Final, Literal
+from math import inf
+from typing import Any, Final, Literal
 
 from django.db import connection, transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
 from patterncraft.errors import MoveRefused, PatternError
-from patterncraft.formats.openfile import BlockFile
-from patterncraft.formats.without_measures import without_measures
+from patterncraft.formats.without_measures import measures_in, without_measures
 
-from ..config.answers import Missing
 from ..config.remembered import forget_everywhere
-from ..people.models import MeasureChart, Person
+from ..people.models import EarlierChart, MeasureChart, Person
 from ..people.words import chart_of
 from ..shelf.models import Block, BlockRevision
-from ..shelf.services import as_json
 from ..styles.models import Style, StyleEdit
 from ..workrooms.models import Keepable, Workroom
 
 Kind = Literal["block", "style", "person", "chart"]
+OWNED: Final[dict[str, Any]] = {"block": Block, "style": Style, "person": Person}
+READ: Final = 1e-5
+"""cm: a block's file keeps a measure to six decimals"""
 SOMEBODY: Final = "somebody"
-"""Who a recipe says it was cut for, once that person was deleted."""
+"""What a deleted person is called, in recipes and in names that had hers in them."""
 
 
 class NotAway(PatternError):
@@ -35,15 +37,7 @@ class NotAway(PatternError):
 
 def thing(room: Workroom, kind: Kind, pk: int) -> Keepable:
     """Raises Missing for what is not of this workroom."""
-    if kind == "block":
-        return Block.objects.one(room, pk)
-    if kind == "style":
-        return Style.objects.one(room, pk)
-    if kind == "person":
-        return Person.objects.one(room, pk)
-    if kind == "chart":
-        return chart_of(room, pk)
-    raise Missing("there is nothing of that kind.", cure="It is a block, a style, a person or a chart.")
+    return chart_of(room, pk) if kind == "chart" else OWNED[kind].objects.one(room, pk)
 
 
 def put_away(found: Keepable) -> None:
@@ -95,13 +89,40 @@ def delete(found: Keepable) -> None:
 
 
 def _strike_out(person: Person) -> None:
-    """Her measures out of the blocks that were drafted from them, her name out of what styles tell; the paper stays."""
-    for revision in BlockRevision.objects.filter(block__person=person):
-        content = as_json(without_measures(BlockFile.model_validate(revision.content)))
-        # The one change that a revision ever sees: the law that measures can be deleted stands above the rule that it is never changed.
-        BlockRevision.objects.filter(pk=revision.pk).update(content=content)
-    told = StyleEdit.objects.filter(style__workroom=person.workroom, label=f"cut for {person.name}")
-    told.update(label=f"cut for {SOMEBODY}")
+    """Her measures out of every block that was drafted from them, or on one that was; her full name out of the names of blocks and styles
+    and out of what recipes tell. The paper stays."""
+    known = _charts_of(person.pk)
+    revisions = BlockRevision.objects.filter(block__workroom=person.workroom)
+    for pk, owner, content in revisions.values_list("pk", "block__person_id", "content").iterator():
+        if owner == person.pk or any(_is_from(m, known) and not _is_from(m, _charts_of(owner)) for m in measures_in(content)):
+            # The one change that a revision ever sees: that measures can be deleted stands above the rule that it is never changed. What is stored
+            # is altered as it lies there, so that a block which cannot be read holds nothing back.
+            BlockRevision.objects.filter(pk=pk).update(content=without_measures(content))
+    for named, field in (
+        (Block.objects.filter(workroom=person.workroom), "name"),
+        (Style.objects.filter(workroom=person.workroom), "name"),
+        (StyleEdit.objects.filter(style__workroom=person.workroom), "label"),
+    ):
+        for pk, text in named.filter(**{f"{field}__contains": person.name}).values_list("pk", field):
+            named.filter(pk=pk).update(**{field: _without(person.name, text)})
+
+
+def _charts_of(person_id: int | None) -> list[dict[str, float]]:
+    """Every set of measures that is or was somebody's: her charts and their earlier states. Nobody has none."""
+    if person_id is None:
+        return []
+    now = MeasureChart.objects.filter(person_id=person_id).values_list("values", flat=True)
+    return [*now, *EarlierChart.objects.filter(chart__person_id=person_id).values_list("values", flat=True)]
+
+
+def _is_from(measures: dict[str, float], charts: Iterable[dict[str, float]]) -> bool:
+    """Whether what a block was drafted from, which is the part of a chart that its school asks for, stands in one of these."""
+    return bool(measures) and any(all(abs(c.get(k, inf) - v) < READ for k, v in measures.items()) for c in charts)
+
+
+def _without(name: str, text: str) -> str:
+    """The text with a name told as "somebody", where it stands as a word of its own."""
+    return re.sub(rf"(?<!\w){re.escape(name)}(?!\w)", SOMEBODY, text)
 
 
 def _leave_no_copy() -> None:

@@ -44,10 +44,15 @@ def chart_of_day(person: Person, day: date) -> MeasureChart | None:
     return person.charts.filter(taken_on=day, put_away=None).order_by("-pk").first()
 
 
-def keep(person: Person, day: date, taking: Taking, same_day: SameDay = "ask", why: str = "typed anew") -> MeasureChart:
-    """A new chart, or, by ``same_day``, measures put among those of that day. Raises OfThatDay."""
+def keep(
+    person: Person, day: date, taking: Taking, same_day: SameDay = "ask", why: str = "typed anew", seen: At | None = None
+) -> MeasureChart:
+    """A new chart, or, by ``same_day``, measures put among those of that day. ``seen``: that day's chart as it was when it was shown what they
+    would change. Raises OfThatDay; Conflict where it is another, or at another version."""
     with transaction.atomic():
         there = chart_of_day(person, day)
+        if same_day == "merge" and there is not None and seen is not None:
+            at_version(there, seen.version if there.pk == seen.chart_id else -1)
         if there is None or same_day == "beside":
             new = in_order(taking)
             return MeasureChart.objects.create(person=person, taken_on=day, values=new.values, estimated=new.estimated)

@@ -71,13 +71,14 @@ class CopyTo(Wire):
 
 
 class ImportOut(Wire):
-    """What a file holds and what it would change (``rows``, before and after), or, with ``kept``, changed. ``same``: measures that it
-    leaves as they are."""
+    """What a file holds and what it would change (``rows``, before and after) of that day's ``chart`` as it is now, if there is one; or, with
+    ``kept``, changed. ``same``: measures that it leaves as they are."""
 
     taken_on: date
     measures: int
     estimated: int
-    day_has_chart: bool
+    chart: int | None
+    version: int | None
     rows: list[ComparedRow]
     same: int
     kept: ChartOut | None
@@ -126,10 +127,17 @@ def copy_chart(request: HttpRequest, chart_id: int, body: CopyTo) -> ChartOut:
 
 @router.post("/people/{person_id}/charts/import", response={200: ImportOut, **ERRORS})
 def import_chart(
-    request: HttpRequest, person_id: int, taken_on: date, name: str = "", keep: Literal["look", "new", "merge", "beside"] = "look"
+    request: HttpRequest,
+    person_id: int,
+    taken_on: date,
+    name: str = "",
+    keep: Literal["look", "new", "merge", "beside"] = "look",
+    chart: int | None = None,
+    version: int | None = None,
 ) -> ImportOut:
     """A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins. ``keep=look`` says what it would
-    change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has)."""
+    change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has); ``merge`` puts it among the
+    measures of ``chart`` as they were at ``version``, which is what was looked at (409, ``changed_meanwhile``, where they are others now)."""
     room = workroom_of(request)
     unit = room.house_rules().unit
     person = Person.objects.one(room, person_id)
@@ -137,16 +145,16 @@ def import_chart(
     there = charts.chart_of_day(person, day)
     old = Taking(there.values, there.estimated) if there else Taking({})
     rows = compared_rows(old.values, laid_into(old, taking).values, (day, day), unit)
-    kept = (
-        None
-        if keep == "look"
-        else charts.keep(person, day, taking, "ask" if keep == "new" else keep, f"taken in from {name[:120]}")
-    )
+    kept = None
+    if keep != "look":
+        seen = charts.At(chart, version) if chart is not None and version is not None else None
+        kept = charts.keep(person, day, taking, "ask" if keep == "new" else keep, f"taken in from {name[:120]}", seen)
     return ImportOut(
         taken_on=day,
         measures=len(taking.values),
         estimated=len(taking.estimated),
-        day_has_chart=there is not None,
+        chart=there.pk if there else None,
+        version=there.version if there else None,
         rows=[r for r in rows if r.by != SAME],
         same=sum(r.by == SAME for r in rows),
         kept=chart_out(kept, unit) if kept else None,

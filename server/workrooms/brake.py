@@ -40,6 +40,8 @@ _AT_ONCE: Final = BoundedSemaphore(1)
 """Phrases that a process looks at together: it is hard work on purpose, and must not take every hand from other people's work."""
 _IN_LINE: Final = BoundedSemaphore(2)
 """Threads of a process that are busy with it or stand in line for it; the others stay free."""
+_KEPT_FREE: Final = BoundedSemaphore(1)
+"""One place more, for a browser that is known: strangers can fill the line, not this."""
 MANY: Final = "many people are signing in just now."
 PATIENCE: Final = 3.0
 """seconds one stands in line"""
@@ -47,10 +49,11 @@ PATIENCE: Final = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Wheel:
-    """What is counted under one key, and how many guesses are free before the waits begin."""
+    """What is counted under one key, and how many guesses are free before the waits begin. ``known``: of a browser that signed in before."""
 
     key: str
     free: int
+    known: bool = False
 
 
 def wait_after(misses: int, free: int) -> float:
@@ -61,7 +64,7 @@ def wait_after(misses: int, free: int) -> float:
 def wheels_for(request: HttpRequest, name: str) -> tuple[Wheel, ...]:
     """What a guess at this name turns: the known browser's own wheel, else the name's and the address's."""
     if known_here(request, name):
-        return (Wheel(_key("browser", request.COOKIES[COOKIE]), 5),)
+        return (Wheel(_key("browser", request.COOKIES[COOKIE]), 5, known=True),)
     return Wheel(_key("name", name.casefold()), 5), Wheel(_key("address", _address(request)), 20)
 
 
@@ -75,21 +78,37 @@ def wheel_of_changes(user_id: int) -> tuple[Wheel, ...]:
     return (Wheel(_key("change", str(user_id)), 5),)
 
 
-def turned(wheels: tuple[Wheel, ...]) -> None:
-    """Count one more guess on each. Raises TooOften, and counts nothing, where one has to wait still."""
+@contextmanager
+def guess(wheels: tuple[Wheel, ...]) -> Iterator[None]:
+    """Looking at one phrase, counted beforehand. Raises TooOften where one has to wait: told at once, without standing in line, so that those
+    who guess without a pause take nobody's place there."""
+    _refuse_too_soon(wheels, _rows(wheels))
+    with _one_at_a_time(known=wheels[0].known):
+        _count(wheels)
+        yield
+
+
+def _rows(wheels: tuple[Wheel, ...]) -> dict[str, Guesses]:
+    since = timezone.now() - FORGOTTEN
+    return {g.key: g for g in Guesses.objects.filter(key__in=[w.key for w in wheels], last__gte=since)}
+
+
+def _refuse_too_soon(wheels: tuple[Wheel, ...], rows: dict[str, Guesses]) -> None:
     now = timezone.now()
+    waits = [wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds() for w in wheels if w.key in rows]
+    if max(waits, default=0.0) > 0:
+        raise TooOften(ceil(max(waits)))
+
+
+def _count(wheels: tuple[Wheel, ...]) -> None:
+    """One more guess on each. Raises TooOften, and counts nothing, where others were quicker and one has to wait now."""
     with transaction.atomic():
-        Guesses.objects.filter(last__lt=now - FORGOTTEN).delete()
-        rows = {g.key: g for g in Guesses.objects.filter(key__in=[w.key for w in wheels])}
-        left = 0.0
-        for w in wheels:
-            if w.key in rows:
-                left = max(left, wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds())
-        if left > 0:
-            raise TooOften(ceil(left))
+        Guesses.objects.filter(last__lt=timezone.now() - FORGOTTEN).delete()
+        rows = _rows(wheels)
+        _refuse_too_soon(wheels, rows)
         for w in wheels:
             row = rows.get(w.key) or Guesses(key=w.key, count=0)
-            row.count, row.last = row.count + 1, now
+            row.count, row.last = row.count + 1, timezone.now()
             row.save()
 
 
@@ -107,9 +126,10 @@ def let_go(wheels: tuple[Wheel, ...]) -> None:
 
 
 @contextmanager
-def one_at_a_time() -> Iterator[None]:
-    """Looking at a phrase. Raises TooOften where others stand in line already."""
-    if not _IN_LINE.acquire(blocking=False):
+def _one_at_a_time(known: bool) -> Iterator[None]:
+    """Raises TooOften where others stand in line already."""
+    place = next((x for x in ((_KEPT_FREE, _IN_LINE) if known else (_IN_LINE,)) if x.acquire(blocking=False)), None)
+    if place is None:
         raise TooOften(2, MANY)
     try:
         if not _AT_ONCE.acquire(timeout=PATIENCE):
@@ -119,7 +139,7 @@ def one_at_a_time() -> Iterator[None]:
         finally:
             _AT_ONCE.release()
     finally:
-        _IN_LINE.release()
+        place.release()
 
 
 def remember(request: HttpRequest, answer: HttpResponse, name: str) -> None:

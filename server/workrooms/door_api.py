@@ -81,8 +81,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, body: SignIn) -> Sessi
     _same_site(request)
     name = as_signed(body.name)
     wheels = brake.wheels_for(request, name)
-    with brake.one_at_a_time():
-        brake.turned(wheels)
+    with brake.guess(wheels):
         user = authenticate(request, username=name, password=body.password)
     if user is None:
         raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
@@ -99,8 +98,7 @@ def new_phrase(request: HttpRequest, body: NewPhrase) -> SessionOut:
     if not isinstance(user, User):
         raise NotSignedIn("you are not signed in.", cure="Sign in first.")
     wheels = brake.wheel_of_changes(user.pk)
-    with brake.one_at_a_time():
-        brake.turned(wheels)
+    with brake.guess(wheels):
         change_phrase(user, body.old, body.new)
     brake.let_go(wheels)
     update_session_auth_hash(request, user)
@@ -130,8 +128,7 @@ def sign_in_demo(request: HttpRequest) -> SessionOut:
 def new_workroom(request: HttpRequest, response: HttpResponse, body: NewWorkroom) -> SessionOut:
     """Open a workroom and sign in."""
     _same_site(request)
-    with brake.one_at_a_time():
-        brake.turned(brake.wheel_of_openings(request))
+    with brake.guess(brake.wheel_of_openings(request)):
         user = open_workroom(body.workroom, body.name, body.password)
     login(request, user)
     brake.remember(request, response, user.get_username())

@@ -89,7 +89,7 @@ def checked_phrase(phrase: str, name: str) -> str:
     try:
         validate_password(phrase)
     except ValidationError as e:
-        raise BadSetting(e.messages[0], "Password", "Choose a longer phrase.", "password") from None
+        raise BadSetting(e.messages[0], "Password", "Choose another phrase.", "password") from None
     return phrase
 
 

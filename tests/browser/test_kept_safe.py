@@ -156,10 +156,12 @@ def test_a_person_is_put_away_with_her_charts_and_deleted(page: Page, applicatio
     page.get_by_role("button", name="Name, put away").click()
     page.get_by_role("button", name="Put away “Olga Unvergessen”").click()
     expect(page.get_by_role("status").filter(has_text="is put away")).to_be_visible()
-    expect(page.get_by_text("Nobody has been measured here yet")).to_be_visible()
+    expect(page.get_by_text("Nobody is here to be measured")).to_be_visible()
     page.goto("/workroom")
     page.get_by_role("button", name="Delete … “Olga Unvergessen”").click()
-    expect(page.get_by_role("dialog")).to_contain_text("This deletes the person and all her measures. It cannot be had back.")
+    expect(page.get_by_role("dialog")).to_contain_text(
+        "This deletes the person and all her measures, and her name where blocks and styles have it. It cannot be had back."
+    )
     page.get_by_role("button", name="Delete it for good").click()
     expect(page.get_by_text("Nothing is put away.")).to_be_visible()
     files = [f for f in application.var.iterdir() if f.name.startswith("steady-shear.sqlite3")]

@@ -115,8 +115,8 @@ class TestEarlierStates:
 
 
 class TestFiles:
-    def send(self, us: Caller, who: int, raw: bytes, how: str) -> Any:
-        url = f"/api/people/{who}/charts/import?taken_on=2026-05-01&name=ada.json&keep={how}"
+    def send(self, us: Caller, who: int, raw: bytes, how: str, seen: str = "") -> Any:
+        url = f"/api/people/{who}/charts/import?taken_on=2026-05-01&name=ada.json&keep={how}{seen}"
         return us.client.post(url, raw, content_type="application/json")
 
     def file(self, **values: float) -> bytes:
@@ -129,7 +129,7 @@ class TestFiles:
         bust = WHOLE["bust_girth"]
         plan = self.send(us, who, self.file(bust_girth=bust, waist_girth=71), "look")
         told = plan.json()
-        assert (told["taken_on"], told["day_has_chart"], told["kept"]) == (DAY, True, None)
+        assert (told["taken_on"], told["chart"] is None, told["version"], told["kept"]) == (DAY, False, 1, None)
         waist = next(r for r in told["rows"] if r["title"] == MEASURES["waist_girth"].title)
         assert (waist["before"], waist["after"]) == (f"{WHOLE['waist_girth']:.1f} cm", "71.0 cm")
         assert stored(who) == [(DAY, WHOLE)]
@@ -142,6 +142,20 @@ class TestFiles:
         kept = self.send(us, who, raw, "merge").json()["kept"]
         assert stored(who) == [(DAY, WHOLE | {"waist_girth": 71.0})]
         assert us.get(f"/charts/{kept['id']}/earlier").json()[0]["why"] == "taken in from ada.json"
+
+    def test_what_was_changed_between_looking_and_keeping_is_told(self, us: Caller) -> None:
+        who = person(us)
+        first = keep(us, who, WHOLE).json()
+        raw = self.file(waist_girth=71)
+        plan = self.send(us, who, raw, "look").json()
+        keep(us, who, WHOLE | {"waist_girth": 75}, changes=seen(first))
+        shown = f"&chart={plan['chart']}&version={plan['version']}"
+        late = self.send(us, who, raw, "merge", shown)
+        assert (late.status_code, late.json()["error"]["code"]) == (409, "changed_meanwhile")
+        assert stored(who) == [(DAY, WHOLE | {"waist_girth": 75.0})]
+        again = self.send(us, who, raw, "look").json()
+        kept = self.send(us, who, raw, "merge", f"&chart={again['chart']}&version={again['version']}").json()["kept"]
+        assert kept["values"] == WHOLE | {"waist_girth": 71.0}
 
     def test_a_copy_onto_a_day_with_measures_never_makes_estimates_of_them(self, us: Caller) -> None:
         ada, eve = person(us), person(us, "Eve")

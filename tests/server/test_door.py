@@ -4,19 +4,23 @@ from __future__ import annotations
 
 import io
 from datetime import timedelta
+from threading import BoundedSemaphore
 from typing import Any
 
 import pytest
+from django.contrib.auth.hashers import make_password
 from django.contrib.auth.models import User
 from django.core.management import CommandError, call_command
 from django.test import Client
 from django.utils import timezone
 
+from server.config import settings as settings_as_delivered
 from server.workrooms import brake
 from server.workrooms.models import Guesses
 from server.workrooms.services import open_workroom
 
 PHRASE = "a long enough phrase"
+AS_DELIVERED = settings_as_delivered.PASSWORD_HASHERS
 
 
 def post(client: Client, url: str, body: dict[str, str], **more: Any) -> Any:
@@ -133,12 +137,32 @@ class TestTheBrake:
         sign_in(Client(), "Bert", "wrong wrong wrong")
         assert sorted(g.count for g in Guesses.objects.all()) == [1, 1], "the name's and the address's, begun anew"
 
+    def test_strangers_fill_the_line_and_not_the_place_of_who_is_known(self, anna: User, monkeypatch: pytest.MonkeyPatch) -> None:
+        own = Client()
+        sign_in(own, "Anna")
+        monkeypatch.setattr(brake, "_IN_LINE", BoundedSemaphore(1))
+        with brake._IN_LINE:
+            assert sign_in(own, "Anna").status_code == 200
+            full = sign_in(Client(), "Anna")
+            assert full.status_code == 429
+            assert "many people are signing in" in full.json()["error"]["message"].lower()
+        assert sign_in(Client(), "Anna").status_code == 200
+
     def test_opening_workrooms_is_braked_by_address(self, db: None, clock: Any) -> None:
         made = [
             post(Client(), "/workrooms", {"workroom": "W", "name": f"somebody {k}", "password": PHRASE}).status_code
             for k in range(35)
         ]
         assert made == [200] * 30 + [429] * 5
+
+
+def test_a_phrase_kept_in_the_older_way_opens_and_is_kept_anew(anna: User, settings: Any) -> None:
+    settings.PASSWORD_HASHERS = AS_DELIVERED
+    User.objects.filter(pk=anna.pk).update(password=make_password(PHRASE, hasher="pbkdf2_sha256"))
+    assert sign_in(Client(), "Anna").status_code == 200
+    assert User.objects.get(pk=anna.pk).password.startswith("scrypt$")
+    assert sign_in(Client(), "Anna").status_code == 200
+    assert sign_in(Client(), "Anna", "wrong wrong wrong").status_code == 401
 
 
 class TestAnotherPhrase:

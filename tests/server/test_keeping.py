@@ -9,8 +9,12 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from django.http import HttpResponse
+from django.test import RequestFactory
 
-from server.config.remembered import Forgetting
+from patterncraft.drafting.schools import school
+from patterncraft.formats.openfile_io import block_file
+from server.config.remembered import Forgetting, forget_everywhere
 from server.people.models import EarlierChart, MeasureChart, Person
 from server.shelf.models import Block, BlockRevision
 from server.shelf.services import draft_file, draft_of, keep_block
@@ -127,7 +131,10 @@ def test_a_persons_measures_are_nowhere_any_more_and_her_paper_is_whole(transact
     assert us.get(f"/blocks/{house.block.pk}").json()["measures"]
     house.away("person", house.person.pk)
     told = us.get("/away").json()[0]["deletes"]
-    assert told == "the person and all her measures; 1 block drafted from them will be traced paper without her measures"
+    assert (
+        told
+        == "the person and all her measures, and her name where blocks and styles have it; 1 block drafted from them will be traced paper without her measures"
+    )
     assert house.gone("person", house.person.pk).status_code == 200
     assert (Person.objects.count(), MeasureChart.objects.count(), EarlierChart.objects.count()) == (0, 0, 0)
     page = us.get(f"/blocks/{house.block.pk}").json()
@@ -171,19 +178,80 @@ services.delete(ada)
     assert b"93.3791" not in held
 
 
+def drawn_on(us: Caller, base: Block, person: Person | None, name: str) -> Block:
+    """A sleeve made for a block, in somebody's name or nobody's."""
+    draft = school("sleeve-compass").draft(WHOLE, {}, draft_of(base.revisions.all()[0].pk))
+    return keep_block(us.room, name, person, block_file(draft, name))
+
+
+def held(block: Block) -> str:
+    return json.dumps(block.revisions.values_list("content", flat=True)[0])
+
+
+class TestHerMeasuresWhereverTheyLie:
+    def gone(self, house: House) -> None:
+        house.away("person", house.person.pk)
+        assert house.gone("person", house.person.pk).status_code == 200
+
+    def test_in_a_block_of_somebody_else_that_was_drawn_on_hers(self, house: House) -> None:
+        bert = Person.objects.create(workroom=house.us.room, name="Bert")
+        MeasureChart.objects.create(person=bert, taken_on=date(2026, 3, 1), values=WHOLE)
+        sleeve = drawn_on(house.us, house.block, bert, "Bert's sleeve on her bodice")
+        assert "93.37" in held(sleeve)
+        self.gone(house)
+        assert "93.37" not in held(sleeve)
+        assert house.us.get(f"/blocks/{sleeve.pk}").status_code == 200
+
+    def test_in_a_block_that_hangs_in_nobodys_name(self, house: House) -> None:
+        loose = keep_block(house.us.room, "Loose", None, draft_file("bodice-direct", TELLTALE, {}, "x"))
+        self.gone(house)
+        assert "93.37" not in held(loose)
+
+    def test_but_not_the_same_measures_of_somebody_who_has_them_too(self, house: House) -> None:
+        twin = Person.objects.create(workroom=house.us.room, name="Twin")
+        MeasureChart.objects.create(person=twin, taken_on=date(2026, 3, 1), values=TELLTALE)
+        own = keep_block(house.us.room, "Twin's", twin, draft_file("bodice-direct", TELLTALE, {}, "x"))
+        self.gone(house)
+        assert "93.37" in held(own), "as two from one size table have"
+
+    def test_nor_anything_of_another_workroom(self, house: House, strangers: Caller) -> None:
+        other = keep_block(strangers.room, "Theirs", None, draft_file("bodice-direct", TELLTALE, {}, "x"))
+        self.gone(house)
+        assert "93.37" in held(other)
+
+    def test_also_in_a_block_that_cannot_be_read(self, house: House) -> None:
+        odd = Block.objects.create(workroom=house.us.room, name="Odd", person=house.person)
+        broken = {"kind": "block", "drafted": {"measures": {"bust_girth": 93.37}}, "pieces": "lost"}
+        BlockRevision.objects.create(block=odd, number=1, content=broken)
+        self.gone(house)
+        assert "93.37" not in held(odd)
+
+    def test_her_name_goes_out_of_names_where_it_is_a_word(self, house: House) -> None:
+        for name in ("Dress, Ada", "Adamantine", "Ada's own Ada"):
+            new_style(house.us.room, name, house.block.revisions.all()[0])
+        Block.objects.filter(pk=house.block.pk).update(name="Ada, close bodice")
+        self.gone(house)
+        names = set(Style.objects.values_list("name", flat=True))
+        assert names == {"Dress", "Dress, somebody", "Adamantine", "somebody's own somebody"}
+        assert Block.objects.get(pk=house.block.pk).name == "somebody, close bodice"
+
+
 def test_another_process_forgets_too_before_its_next_answer(house: House, settings: Any, tmp_path: Path) -> None:
     settings.VAR = tmp_path
-    from server.config import remembered
-
     forgotten: list[str] = []
-    other = Forgetting(lambda _: "answered")  # type: ignore[arg-type, return-value]
-    own, remembered._forgetting[:] = remembered._forgetting[:], [lambda: forgotten.append("x")]
-    try:
-        assert other(None) == "answered"  # type: ignore[arg-type, comparison-overlap]
-        assert forgotten == []
-        remembered.forget_everywhere()
-        other(None)  # type: ignore[arg-type]
-        other(None)  # type: ignore[arg-type]
-        assert len(forgotten) == 2, "here at once, there once"
-    finally:
-        remembered._forgetting[:] = own
+    there = Forgetting(lambda _: HttpResponse("answered"), lambda: forgotten.append("there"))
+    asked = RequestFactory().get("/health")
+    assert there(asked).content == b"answered"
+    assert forgotten == []
+    forget_everywhere()
+    there(asked)
+    there(asked)
+    assert forgotten == ["there"], "once, and not again"
+
+
+def test_and_so_does_the_one_that_was_told(house: House) -> None:
+    revision = house.block.revisions.all()[0].pk
+    before = draft_of(revision)
+    assert draft_of(revision) is before, "else it would not be remembered at all"
+    forget_everywhere()
+    assert draft_of(revision) is not before

@@ -657,7 +657,8 @@ export interface paths {
         /**
          * Import Chart
          * @description A chart from a file sent as the request's body: the open file, or CSV. A file's own date wins. ``keep=look`` says what it would
-         *     change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has).
+         *     change and keeps nothing; ``new`` keeps it where the day has no chart yet (409, ``same_day``, where it has); ``merge`` puts it among the
+         *     measures of ``chart`` as they were at ``version``, which is what was looked at (409, ``changed_meanwhile``, where they are others now).
          */
         post: operations["server_people_exchange_import_chart"];
         delete?: never;
@@ -2897,12 +2898,12 @@ export interface components {
         };
         /**
          * ImportOut
-         * @description What a file holds and what it would change (``rows``, before and after), or, with ``kept``, changed. ``same``: measures that it
-         *     leaves as they are.
+         * @description What a file holds and what it would change (``rows``, before and after) of that day's ``chart`` as it is now, if there is one; or, with
+         *     ``kept``, changed. ``same``: measures that it leaves as they are.
          */
         ImportOut: {
-            /** Day Has Chart */
-            day_has_chart: boolean;
+            /** Chart */
+            chart: number | null;
             /** Estimated */
             estimated: number;
             kept: components["schemas"]["ChartOut"] | null;
@@ -2917,6 +2918,8 @@ export interface components {
              * Format: date
              */
             taken_on: string;
+            /** Version */
+            version: number | null;
         };
         /**
          * IntervalOut
@@ -8804,6 +8807,8 @@ export interface operations {
                 taken_on: string;
                 name?: string;
                 keep?: "look" | "new" | "merge" | "beside";
+                chart?: number | null;
+                version?: number | null;
             };
             header?: never;
             path: {

@@ -67,7 +67,7 @@ export function Measures() {
           />
         ) : (
           <div className="p-6">
-            <Notice tone="quiet">Nobody has been measured here yet. Add the first person on the left.</Notice>
+            <Notice tone="quiet">Nobody is here to be measured. Add a person on the left.</Notice>
           </div>
         )}
       </div>

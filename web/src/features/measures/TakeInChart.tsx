@@ -10,9 +10,14 @@ import { DayChoices } from "./SameDay";
 type Plan = Schemas["ImportOut"];
 type Keep = "look" | "new" | "merge" | "beside";
 
-async function send(person: number, file: File, keep: Keep): Promise<Plan> {
+/** `seen`: what was looked at before, so that nothing else is changed than was shown. */
+async function send(person: number, file: File, keep: Keep, seen?: Plan): Promise<Plan> {
   const day = new Date().toISOString().slice(0, 10);
   const query = new URLSearchParams({ taken_on: day, name: file.name.slice(-120), keep });
+  if (seen?.chart && seen.version) {
+    query.set("chart", String(seen.chart));
+    query.set("version", String(seen.version));
+  }
   const url = `/api/people/${person}/charts/import?${query}`;
   const answer = await sameSite(new Request(url, { method: "POST", body: file }));
   const data = (await answer.json()) as Plan & Partial<Schemas["ErrorOut"]>;
@@ -32,7 +37,7 @@ export function TakeInChart({
   const queries = useQueryClient();
   const look = useMutation({ mutationFn: (chosen: File) => send(person.id, chosen, "look") });
   const keep = useMutation({
-    mutationFn: (how: Keep) => send(person.id, file as File, how),
+    mutationFn: (how: Keep) => send(person.id, file as File, how, look.data),
     onSuccess: async (done) => {
       setFile(undefined);
       look.reset();
@@ -94,23 +99,23 @@ function Planned({ plan, name, who, busy, onKeep, onLeave }: PlannedProps) {
     <div className="mt-3 border-line border-t pt-3" role="status">
       <p className="[overflow-wrap:anywhere]">
         {count} of {plan.taken_on} in “{name}”{plan.estimated > 0 && `, ${plan.estimated} of them estimated`}.{" "}
-        {plan.day_has_chart
+        {plan.chart !== null
           ? `${who} has a chart of that day. Put among its measures, they would change these:`
           : "Nothing is kept yet."}
       </p>
-      {plan.day_has_chart && plan.rows.length > 0 && (
+      {plan.chart !== null && plan.rows.length > 0 && (
         <div className="max-h-[240px] overflow-auto">
           <ChangesTable rows={plan.rows} before="now" after="then" />
         </div>
       )}
-      {plan.day_has_chart && plan.rows.length === 0 && <p className="text-quiet">none; all are the same.</p>}
-      {plan.day_has_chart && plan.same > 0 && plan.rows.length > 0 && (
+      {plan.chart !== null && plan.rows.length === 0 && <p className="text-quiet">none; all are the same.</p>}
+      {plan.chart !== null && plan.same > 0 && plan.rows.length > 0 && (
         <p className="mt-1 text-quiet text-sm">
           {plan.same === 1 ? "1 stays as it is." : `${plan.same} stay as they are.`}
         </p>
       )}
       <div className="mt-3 flex flex-wrap gap-2">
-        {plan.day_has_chart ? (
+        {plan.chart !== null ? (
           <DayChoices busy={busy} onChoose={onKeep} />
         ) : (
           <Button weight="strong" disabled={busy} onClick={() => onKeep("new")}>

@@ -120,7 +120,7 @@ function BlockCard({ block, onAway }: { block: Schemas["BlockOut"]; onAway: (wha
             </a>
           )}
         </div>
-        <span className="reveal absolute top-6 right-1">
+        <span className="reveal absolute right-1 bottom-8">
           <PutAway kind="block" id={block.id} name={block.name} onAway={onAway} />
         </span>
       </div>

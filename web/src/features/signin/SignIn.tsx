@@ -44,7 +44,8 @@ export function SignIn({ demo }: { demo: boolean }) {
               Open the demo workroom
             </Button>
             <p className="mt-2 text-quiet text-sm">
-              A choir's wardrobe with five singers, their blocks and four styles. Only on this machine.
+              A choir's wardrobe: five singers, their blocks, and styles worked step by step. Only on this
+              machine.
             </p>
           </div>
         )}
