@@ -5,11 +5,12 @@ from __future__ import annotations
 import argparse
 import json
 import sys
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
+from . import cli_checks
 from .comparing.figures import compare
 from .comparing.told import as_table
 from .drafting.again import drafted_again
@@ -26,7 +27,6 @@ from .formats.pdf import pattern_pdf
 from .formats.svg import pattern_svg
 from .formats.tiles import PAPERS
 from .house import HouseRules
-from .ledger import ledger
 from .moves.registry import MOVES, read_steps
 from .paper.account import paper_account
 from .paper.pattern import Pattern
@@ -70,8 +70,8 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("style", type=Path)
     p.add_argument("--block", action="append", default=[], metavar="NAME=BLOCK.json")
     p.add_argument("--out", required=True, type=Path)
-    p = command("check", _check, "the ledger and every rule of a pattern")
-    p.add_argument("pattern", type=Path)
+    command("checks", _printing(cli_checks.checks), "every check it knows, with its limit and its reason")
+    cli_checks.arguments(command("check", _printing(cli_checks.check), "the ledger, every check, the paper account"))
     p = command("account", _account, "block paper + new paper − put away = area, per piece and in all")
     p.add_argument("pattern", type=Path)
     p = command("compare", _compare, "two blocks, styles or patterns: edges, darts and girths side by side")
@@ -82,6 +82,15 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--to", required=True, type=Path, dest="out")
     p.add_argument("--paper", default="a4", choices=list(PAPERS))
     return parser
+
+
+def _printing(run: Callable[[argparse.Namespace], tuple[int, cli_checks.Printed]]) -> Callable[[argparse.Namespace], int]:
+    def printed(args: argparse.Namespace) -> int:
+        status, (data, lines) = run(args)
+        _print(args, data, lines)
+        return status
+
+    return printed
 
 
 def _print(args: argparse.Namespace, data: Any, lines: Sequence[str]) -> None:
@@ -156,7 +165,7 @@ def _cut(args: argparse.Namespace) -> int:
     blocks = _blocks(style, given, args.style.parent)
     rules = style.rules or HouseRules()
     done = _replayed(style, blocks, rules)
-    args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules)))
+    args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules, done, style.acknowledged)))
     lines, data = [], []
     for d in done.done:
         sentence = d.step.spoken(d.before, rules.unit)
@@ -216,17 +225,6 @@ def _block(
         return read_block(ref, name)
     base = made[ref.on] if isinstance(ref.on, str) else read_block(ref.on) if ref.on else None
     return drafted_again(ref.school, ref.measures, ref.settings, base, ref.corrections)
-
-
-def _check(args: argparse.Namespace) -> int:
-    pattern = read_pattern(read_file(_bytes(args.pattern), PatternFile, str(args.pattern)))
-    promises = ledger(pattern, HouseRules())
-    lines = []
-    for p in promises:
-        second = "" if p.length_b is None else f" : {p.length_b:.2f}"
-        lines.append(f"{'kept  ' if p.kept else 'broken'}  {p.name}: {p.length_a:.2f}{second} cm ({p.rule}) {p.cure}".rstrip())
-    _print(args, [asdict(p) for p in promises], lines)
-    return 0 if all(p.kept for p in promises) else 1
 
 
 def _account(args: argparse.Namespace) -> int:

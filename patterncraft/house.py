@@ -148,6 +148,63 @@ class Fullness(Strict):
     )
 
 
+class Ease(Strict):
+    """What a body needs to move in a woven garment, round the whole body, cm (common practice, no source)."""
+
+    bust: float = length_field(2.0, "Ease at the bust, at least", "One breathes.", 0, 30, schools={"close": "2.5", "dress": "5"})
+    waist: float = length_field(
+        1.0, "Ease at the waist, at least", "One sits and eats.", 0, 30, schools={"skirts": "1", "dress": "2.5"}
+    )
+    hip: float = length_field(
+        2.0, "Ease at the hip, at least", "The hip spreads in sitting.", 0, 30, schools={"straight skirt": "3"}
+    )
+    biceps: float = length_field(1.5, "Ease at the upper arm, at least", "The arm bends.", 0, 20, schools={"plain sleeve": "4"})
+    wrist: float = length_field(1.0, "Ease at the wrist, at least", "A sleeve is not a bandage.", 0, 20, schools={"1/2 in": "1.27"})
+
+
+class Looking(Strict):
+    """From where on something is told before anyone cuts (common practice, no source, where nothing else is said)."""
+
+    kink: float = number_field(5.0, "A kink over a join, degrees", "Less no eye sees on cloth.", 0.5, 45)
+    step: float = number_field(0.5, "A step at a join, mm", "As two seams that are alike.", 0.1, 10)
+    square: float = number_field(1.0, "Off the square at a fold, degrees", "Twice as much shows when the cloth is opened.", 0.2, 15)
+    notch_clear: float = length_field(
+        2.0, "A notch from the end of its seam, at least", "Nearer it falls into the allowance.", 0.3, 6
+    )
+    alike: float = length_field(
+        0.5, "Two panels apart, at least", "Seams this much alike in length and notches can be changed over.", 0.1, 3
+    )
+    dart_wide: float = number_field(60.0, "A dart's angle, degrees, at most", "A wider one cannot be sewn to a point.", 20, 120)
+    cap_most: float = length_field(
+        3.0, "Ease of a cap, at most", "More cannot be shrunk away: it puckers.", 0.5, 8, schools={"wool coat": "4.5"}
+    )
+    cap_below: float = length_field(0.5, "Ease of a cap below its notches, at most", "Under the arm it shows.", 0, 3)
+    girth_lost: float = length_field(1.0, "A girth that went, at least", "So much round the body was not meant.", 0.2, 10)
+    sleeve_level: float = length_field(
+        2.5, "Ends of a sleeve's underarm, out of level", "Beyond it the sleeve turns about the arm.", 0.1, 4
+    )
+    stride: float = number_field(0.95, "Hem of a narrow skirt, share of the hip", "One walks; a slit gives the rest.", 0.5, 2)
+    zip_short: float = length_field(0.5, "A zip's end above where it is wide enough, at most", "One wriggles so much.", 0, 5)
+    rib: float = number_field(
+        35.0, "Stretch of a rib, hundredths, at most", "Further it waves and loses its spring.", 5, 120, {"firm rib": "20"}
+    )
+    elastic: float = number_field(0.85, "Elastic at rest, share of the limb", "Tighter it marks the skin.", 0.5, 1)
+
+
+class Wear(Strict):
+    """Who wears it and when: what the cautions go by."""
+
+    wearer: Literal["adult", "child"] = Field(
+        default="adult", title="Worn by", description="A child's clothes want care with cords and small parts."
+    )
+    when: Literal["day", "night"] = Field(
+        default="day", title="Worn by day or night", description="For nightwear other cloth is asked for."
+    )
+    weight: Literal["any", "light", "medium", "heavy"] = Field(
+        default="any", title="Weight of the cloth", description="How much fullness it bears."
+    )
+
+
 class HouseRules(Strict):
     """All rules of one workroom. Lengths in cm whatever the unit shown."""
 
@@ -175,6 +232,9 @@ class HouseRules(Strict):
     allowances: Allowances = Field(default_factory=Allowances, title="Seam allowances")
     set_backs: SetBacks = Field(default_factory=SetBacks, title="Dart points")
     fullness: Fullness = Field(default_factory=Fullness, title="Fullness")
+    ease: Ease = Field(default_factory=Ease, title="Ease")
+    looking: Looking = Field(default_factory=Looking, title="What is told before cutting")
+    wear: Wear = Field(default_factory=Wear, title="Wearer and cloth")
     drill_hole: float = length_field(
         1.0,
         "Drill hole short of the dart point",

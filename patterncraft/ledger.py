@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
@@ -35,7 +36,8 @@ class Promise:
     """One line of the ledger.
 
     ``length_b`` is the partner's length, or the length promised (hold), or None (free).
-    ``difference`` = a − b. ``over`` is how far the difference lies outside the rule (0 when kept).
+    ``difference`` = a − b. ``over`` is how far the difference lies outside the rule (0 when kept), at worst; ``over_whole`` that of the seam's own rule.
+    ``has_partner``: whether there is a second side on the table.
     """
 
     name: str
@@ -51,6 +53,8 @@ class Promise:
     intervals: tuple[Interval, ...]
     edges: tuple[tuple[str, str], ...]
     notches: tuple[tuple[float, float | None, str], ...]
+    over_whole: float = 0.0
+    has_partner: bool = True
 
     @property
     def difference(self) -> float:
@@ -63,6 +67,40 @@ def ledger(pattern: Pattern, rules: HouseRules) -> tuple[Promise, ...]:
     return tuple(_seam_promise(pattern, s, rules) for s in pattern.seams) + tuple(
         promise for p in pattern.pieces for promise in _leg_promises(p.name, pattern, rules)
     )
+
+
+def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
+    """cm by which the edges of that name on these pieces are longer than they will be sewn, all round the body: what is gathered,
+    pleated or eased in them by their seams' rules."""
+    total = 0.0
+    for seam in pattern.seams:
+        for side, own in ((seam.a, "a"), (seam.b, "b")):
+            if not side or any(s.edge != edge or s.piece not in pieces for s in side):
+                continue
+            whole = pattern.side_length(side)
+            times = max(pattern.piece(s.piece).cut.quantity * (2 if pattern.piece(s.piece).cut.on_fold else 1) for s in side)
+            total += times * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
+    return total
+
+
+def _taken_up(seam: Seam, own: str, whole: float, notches: list[Notch]) -> float:
+    """cm that a side loses in being gathered, pleated or eased, interval by interval."""
+    at = {n.name: (n.at_a if own == "a" else n.at_b) for n in notches} | {"start": 0.0, "end": whole}
+    lost = ruled = 0.0
+    for r in seam.rules:
+        low, high = at.get(r.start), at.get(r.end)
+        if low is not None and high is not None:
+            lost += _lost(r.rule, own, high - low)
+            ruled += high - low
+    return lost + _lost(seam.rule, own, whole - ruled)
+
+
+def _lost(rule: SeamRule, own: str, length: float) -> float:
+    if rule.longer != own:
+        return 0.0
+    if rule.kind in ("gather", "pleat"):
+        return length * (1 - 1 / rule.ratio)
+    return min(rule.maximum, length) if rule.kind == "ease" and rule.length == 0.0 else 0.0
 
 
 def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
@@ -88,6 +126,8 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
         intervals=intervals,
         edges=tuple((s.piece, s.edge) for s in seam.a + seam.b),
         notches=tuple((n.at_a, n.at_b, n.style) for n in notches),
+        over_whole=over,
+        has_partner=bool(seam.b),
     )
 
 
@@ -108,6 +148,8 @@ def _outside(rule: SeamRule, a: float, b: float | None, tolerance: float) -> flo
         low, high = b + rule.minimum, b + rule.maximum
     elif rule.kind in ("gather", "pleat"):
         low = high = b * rule.ratio
+    elif rule.kind == "stretch":
+        high = b * rule.ratio
     if low - tolerance <= a <= high + tolerance:
         return 0.0
     return a - high if a > high else a - low

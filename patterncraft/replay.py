@@ -13,7 +13,7 @@ from typing import Final
 from .errors import MoveRefused, NoSuchName, PatternError
 from .handwork.strips import Strips
 from .house import HouseRules, Strict
-from .moves.move import Move
+from .moves.move import Move, Remark
 from .paper.pattern import Pattern
 from .working import Sum
 
@@ -28,6 +28,7 @@ class Done:
     after: Pattern
     working: tuple[Sum, ...]
     strips: Strips | None = None
+    remarks: tuple[Remark, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +77,7 @@ def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules, until: floa
                 raise MoveRefused(f"there would be more than {MOST_PIECES} pieces on the table.", cure="Put some away first.")
         except PatternError as e:
             return Replay(so_far.start, tuple(done), _at_its_slot(e, step).at_step(number))
-        done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips))
+        done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips, outcome.remarks))
         pattern = outcome.pattern
     return Replay(so_far.start, tuple(done))
 

@@ -93,6 +93,11 @@ def lies_on_fold(piece: Piece) -> bool:
     return path.length - abs(path.end - path.start) < 1e-6
 
 
+def allowance_of(edge: Edge, rules: HouseRules) -> float:
+    """cm added to an edge as the house has it."""
+    return _allowance(edge, edge.kind, rules)
+
+
 def _allowance(edge: Edge, kind: EdgeKind, rules: HouseRules) -> float:
     """cm added to an edge. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver that waits to be
     trued is raw too, and lies in a seam.)"""

@@ -10,7 +10,9 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import Field
 
+from ..checks.record import Record
 from ..house import HouseRules, Strict
+from ..paper.closure import ClosureKind
 from ..paper.edge import EdgeKind
 from ..paper.piece import Toward
 from ..paper.seam import RuleKind
@@ -103,6 +105,9 @@ class CutData(Strict):
     on_fold: bool = False
     mirrored: bool = True
     cloth: Name = "shell"
+    stretch: float | None = Field(
+        default=None, ge=0, le=150, description="Hundredths by which that cloth gives round the body; none for a woven one."
+    )
 
 
 class PieceNotch(Strict):
@@ -138,7 +143,9 @@ class RuleData(Strict):
     minimum: float = Field(default=0, ge=-100, le=500)
     maximum: float = Field(default=0, ge=-100, le=500)
     length: float = Field(default=0, ge=0, le=5000)
-    ratio: float = Field(default=1, ge=1, le=1000, description="Gathered and pleated: the longer side to the shorter.")
+    ratio: float = Field(
+        default=1, ge=1, le=1000, description="Gathered and pleated: the longer side to the shorter; stretched: at most."
+    )
     longer: Literal["a", "b"] = Field(default="a", description="Which side has the fullness.")
 
 
@@ -173,6 +180,47 @@ class SeamData(Strict):
     length_a: float | None = Field(default=None, description="Derived.")
     length_b: float | None = Field(default=None, description="Derived.")
     kept: bool | None = Field(default=None, description="Derived.")
+
+
+class ReachData(Strict):
+    """A stretch of a seam that a closure opens, from one of its notches to another; "start" and "end" are the seam's own."""
+
+    seam: Name
+    start: Name = Field(alias="from")
+    end: Name = Field(alias="to")
+
+
+class ClosureData(Strict):
+    """A zip, buttons or hooks. ``length``: what is bought, cm; ``count``: of buttons or hooks."""
+
+    name: Name
+    kind: ClosureKind
+    parts: list[ReachData] = Field(min_length=1, max_length=20)
+    length: float = Field(default=0, ge=0, le=1000)
+    count: int = Field(default=0, ge=0, le=200)
+
+
+class RemarkData(Strict):
+    """What a step of the recipe itself found wanting: the code of the check, the words, where, and by how much."""
+
+    code: Name
+    words: str = Field(max_length=500)
+    piece: Name
+    edge: Name = ""
+    seam: Name = ""
+    amount: float = 0
+    limit: float = 0
+
+
+class AcknowledgedData(Strict):
+    """A finding that was let stand: its code and place, how much it was then, and why."""
+
+    code: Name
+    piece: Name = ""
+    edge: Name = ""
+    seam: Name = ""
+    amount: float = Field(default=0, ge=-1e6, le=1e6)
+    reason: str = Field(min_length=1, max_length=300)
 
 
 class MeasuresFile(Head):
@@ -222,13 +270,18 @@ class GirthData(Strict):
 
 
 class PatternFile(Head):
-    """Pieces and seams as they lie, without the steps that made them."""
+    """Pieces and seams as they lie, without the steps that made them. ``record``: what they should come to, by which the checks look at them;
+    ``remarks``: what the steps found wanting; ``acknowledged``: findings that were let stand."""
 
     kind: Literal["pattern"] = "pattern"
     unit: Literal["cm"] = "cm"
     name: Name = ""
     pieces: list[PieceData] = Field(min_length=1, max_length=200)
     seams: list[SeamData] = Field(default_factory=list, max_length=500)
+    closures: list[ClosureData] = Field(default_factory=list, max_length=100)
+    record: Record | None = None
+    remarks: list[RemarkData] = Field(default_factory=list, max_length=200)
+    acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
 
 
 class BlockFile(Head):
@@ -264,6 +317,7 @@ class StyleFile(Head):
     blocks: dict[str, BlockFile | BlockPath | BlockPin | Drafted] = Field(min_length=1, max_length=20)
     steps: list[dict[str, Any]] = Field(default_factory=list, max_length=2000)
     rules: HouseRules | None = None
+    acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
 
 
 AnyFile = Annotated[MeasuresFile | BlockFile | StyleFile | PatternFile, Field(discriminator="kind")]

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
+from ..checks.examine import Acknowledged, remarks_found
+from ..checks.record import Record, after
+from ..checks.subject import Subject
 from ..drafting.corrections import read_correction
 from ..drafting.school import Block, Girth, Run
 from ..drafting.schools import SCHOOLS
@@ -18,8 +22,10 @@ from ..geometry.segment import Segment
 from ..geometry.svgpath import from_svg, number, to_svg
 from ..house import HouseRules
 from ..ledger import ledger
-from ..measures.chart import read_chart
+from ..measures.chart import Chart, read_chart
+from ..moves.move import Remark
 from ..paper.account import balance_of
+from ..paper.closure import Closure, Reach
 from ..paper.dart import darts_of
 from ..paper.edge import Edge
 from ..paper.lens import Lens
@@ -27,13 +33,16 @@ from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DartRule, DrawnLine, Grain, Mark, Paper, Piece
 from ..paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from ..paper.sewn import distance_of, point_of
+from ..replay import Replay
 from ..tolerances import TAPED
 from ..validation import first_fault
 from .json_in import read_json
 from .looked_over import look_for_girths, look_over, refuse_too_many_chords, refuse_too_many_strokes
 from .openfile import (
+    AcknowledgedData,
     AnyFile,
     BlockFile,
+    ClosureData,
     CutData,
     DartData,
     Drafted,
@@ -50,6 +59,8 @@ from .openfile import (
     PatternFile,
     PieceData,
     PieceNotch,
+    ReachData,
+    RemarkData,
     RuleData,
     RunData,
     SeamData,
@@ -163,7 +174,13 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
         and GrainData.model_validate({"from": _pair(piece.grain.start), "to": _pair(piece.grain.end), "kind": piece.grain.kind}),
         notches=_notch_data(pattern, piece),
         paper=_paper_data(piece),
-        cut=CutData(quantity=piece.cut.quantity, on_fold=piece.cut.on_fold, mirrored=piece.cut.mirrored, cloth=piece.cut.cloth),
+        cut=CutData(
+            quantity=piece.cut.quantity,
+            on_fold=piece.cut.on_fold,
+            mirrored=piece.cut.mirrored,
+            cloth=piece.cut.cloth,
+            stretch=piece.cut.stretch or None,
+        ),
     )
 
 
@@ -251,9 +268,28 @@ def _as_written(s: Segment) -> Segment:
     return (a, rest[0]) if len(rest) == 1 else (a, rest[0], rest[1], rest[2])
 
 
-def pattern_file(pattern: Pattern, name: str, rules: HouseRules | None = None) -> PatternFile:
-    """A worked pattern as a file."""
-    return PatternFile(name=name, pieces=pieces_data(pattern), seams=seams_data(pattern, rules))
+def pattern_file(
+    pattern: Pattern,
+    name: str,
+    rules: HouseRules | None = None,
+    replay: Replay | None = None,
+    let_stand: Sequence[AcknowledgedData] = (),
+) -> PatternFile:
+    """A worked pattern as a file; with the ``replay`` it came of, also what it should come to and what its steps found wanting."""
+    return PatternFile(
+        name=name,
+        pieces=pieces_data(pattern),
+        seams=seams_data(pattern, rules),
+        closures=[_closure_data(c) for c in pattern.closures],
+        record=after(replay) if replay else None,
+        remarks=[RemarkData(**r._asdict()) for r in remarks_found(Subject.after(replay, rules or HouseRules()))] if replay else [],
+        acknowledged=list(let_stand),
+    )
+
+
+def _closure_data(c: Closure) -> ClosureData:
+    parts = [ReachData.model_validate({"seam": p.seam, "from": p.start, "to": p.end}) for p in c.parts]
+    return ClosureData(name=c.name, kind=c.kind, parts=parts, length=_short(c.length), count=c.count)
 
 
 def block_file(block: Block, name: str) -> BlockFile:
@@ -300,9 +336,35 @@ def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
         raise BadFile("two pieces have the same name.", where, "Rename one.")
     seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for s in file.seams)
     notches = tuple(Notch(n.name, s.name, n.style, n.at_a, n.at_b) for s in file.seams for n in s.notches)
-    pattern = Pattern(pieces, seams, notches)
+    pattern = Pattern(pieces, seams, notches, _closures(file, where) if isinstance(file, PatternFile) else ())
     ledger(pattern, HouseRules())
     return pattern
+
+
+def _closures(file: PatternFile, where: str) -> tuple[Closure, ...]:
+    """The closures of a file. Raises BadFile for one in a seam, or to a notch, that is not there: ``no-seam`` is told of such that steps made."""
+    seams = {s.name: {"start", "end", *(n.name for n in s.notches)} for s in file.seams}
+    found = []
+    for c in file.closures:
+        for p in c.parts:
+            if p.seam in seams and not {p.start, p.end} <= seams[p.seam]:
+                lost = next(x for x in (p.start, p.end) if x not in seams[p.seam])
+                raise BadFile(
+                    f"the {c.name} ends at “{lost}”, which is no notch of the {p.seam}.", where, "Name one of its notches."
+                )
+        found.append(Closure(c.name, c.kind, tuple(Reach(p.seam, p.start, p.end) for p in c.parts), c.length, c.count))
+    return tuple(found)
+
+
+def subject_of(file: PatternFile, rules: HouseRules, body: Chart | None = None, where: str = "") -> Subject:
+    """A pattern's file as the checks look at it. Raises BadFile."""
+    remarks = tuple(Remark(r.code, r.words, r.piece, r.edge, r.seam, r.amount, r.limit) for r in file.remarks)
+    return Subject(read_pattern(file, where), rules, file.record or Record(), body or {}, remarks)
+
+
+def let_stand(data: Sequence[AcknowledgedData]) -> tuple[Acknowledged, ...]:
+    """What was acknowledged in a file."""
+    return tuple(Acknowledged(a.code, a.piece, a.edge, a.seam, a.amount, a.reason) for a in data)
 
 
 def read_block(file: BlockFile, where: str = "") -> Block:
@@ -407,7 +469,7 @@ def _piece(data: PieceData, where: str) -> Piece:
             data.paper.new,
             data.paper.away,
         ),
-        cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth),
+        cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth, data.cut.stretch or 0.0),
         lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )
 

@@ -3,19 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 from functools import lru_cache
+from typing import Final
 
 from ..drafting.schools import school
 from ..finishing.dart_mouth import mouth_shape
-from ..geometry.path import Path, chain
+from ..geometry.path import Path, chain, straight
 from ..geometry.svgpath import to_svg
 from ..geometry.transform import slide
+from ..handwork.pieces_of import pieces_of_seam
 from ..house import HouseRules, Strict
 from ..moves.move import Move
 from ..moves.registry import MOVES, read_steps
 from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
+from ..paper.piece import DrawnLine, Piece
 from ..paper.stitching import stitched_legs
 from ..replay import replay
 from ..style import on_one_table
@@ -36,6 +39,8 @@ PLAIN: Mapping[str, float] = {
     "arm_length": 58.5,
 }
 """A plain body to show verbs on (invented)."""
+SNIP: Final = 1.6
+"""cm that a notch is drawn into the paper: seen on a drawing of a finger's size."""
 
 
 class VerbPicture(Strict):
@@ -69,15 +74,39 @@ def verb_picture(move: type[Move]) -> BeforeAfter | None:
     if done.stopped:
         raise done.stopped
     # A move that speaks of the whole shows what it changed.
-    shown = set(step.pieces_named()) or {p.name for p in start.pieces if p not in done.pattern.pieces}
+    shown = set(step.pieces_named()) or {p.name for p in start.pieces if p not in done.pattern.pieces} or _of_its_seam(start, step)
     before = [p for p in start.pieces if p.name in shown]
     kept = {p.name for p in start.pieces} - shown
     after = [p for p in done.pattern.pieces if p.name not in kept]
     lies = lies_of(done)
+    snips = move.group == "Add"
+    laid = [(p, lies[p.name].at - lies[after[0].name].at) for p in after]
     return BeforeAfter(
-        before=_picture([(p, 0j) for p in _side_by_side(before)]),
-        after=_picture([(p, lies[p.name].at - lies[after[0].name].at) for p in after]),
+        before=_picture([(_snipped(start, p) if snips else p, 0j) for p in _side_by_side(before)]),
+        after=_picture([(_snipped(done.pattern, p) if snips else p, at) for p, at in laid]),
     )
+
+
+def _of_its_seam(pattern: Pattern, step: Move) -> set[str]:
+    """The pieces of the seam that a step speaks of."""
+    seam = next((s for s in pattern.seams if s.name == getattr(step, "seam", None)), None)
+    return set(pieces_of_seam(seam)) if seam else {p.name for p in pattern.pieces}
+
+
+def _snipped(pattern: Pattern, piece: Piece) -> Piece:
+    """The piece with its notches as short strokes into the paper (two for a double one), and a cross at each button."""
+    lies = pattern.piece(piece.name)
+    shift = piece.outline[0].path.start - lies.outline[0].path.start
+    strokes: list[Path] = []
+    for n, spot in pattern.placed_notches(piece.name):
+        edge = lies.outline[spot.edge]
+        for at in (spot.along,) if n.style == "single" else (spot.along - 0.8, spot.along + 0.8):
+            z, way = edge.path.stand_at(min(max(at, 0.0), edge.length))
+            strokes.append(straight(z + shift, z + shift + 1j * way * SNIP))
+    for m in piece.marks:
+        if m.kind == "button":
+            strokes += [straight(m.at - 0.6 * d, m.at + 0.6 * d) for d in (1 + 1j, 1 - 1j)]
+    return replace(piece, lines=(*piece.lines, *(DrawnLine("snip", x) for x in strokes)))
 
 
 def _side_by_side(pieces: list[Piece]) -> list[Piece]:

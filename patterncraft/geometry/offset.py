@@ -28,6 +28,7 @@ _Line = list[complex]
 def offset_outline(edges: Sequence[tuple[Segment, float]], tolerance: float = 0.002) -> list[complex]:
     """The cut line of a clockwise closed chain of (segment, allowance in cm ≥ 0), as a closed polygon
     without the repeated first point. Mitred corners; loops removed."""
+    edges = [(seg, width) for seg, width in edges if start_direction(seg) != 0]
     sides = [_parallel(seg, width, tolerance) for seg, width in edges]
     ring: _Line = []
     for i, (seg, width) in enumerate(edges):

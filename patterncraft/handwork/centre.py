@@ -10,6 +10,9 @@ from ..places.levels import downward, outward
 ROWS = 12
 """Places looked at across and down a sheet where a grainline finds no room any more."""
 
+THREAD = 0.03
+"""Sine of twice the angle by which a grainline may lean from a fold."""
+
 
 def centre_length(piece: Piece) -> float:
     """cm of fold or centre on a piece; beside a button stand the centre is a line on it."""
@@ -54,17 +57,30 @@ def one_lies_above_other(a: Piece, b: Piece) -> bool:
 
 
 def with_grain_of(part: Piece, whole: Piece) -> Piece:
-    """A part cut off without a grainline gets one parallel to the whole's, a third as long as it is."""
+    """A part cut off without a grainline gets one parallel to the whole's, a third as long as it is; one that is cut on a fold of its own gets it
+    along the fold, since cloth is folded along a thread."""
     if part.grain is not None or whole.grain is None:
         return part
     along = whole.grain.end - whole.grain.start
     if along == 0:
         return part
-    along /= abs(along)
+    along = _along_a_thread(part, along / abs(along), whole.grain)
     left, top, right, bottom = part.box
     reach = 0.33 * abs(complex((right - left) * along.real, (bottom - top) * along.imag))
     at = paper_point(part)
     return replace(part, grain=Grain(at - along * reach / 2, at + along * reach / 2, whole.grain.kind))
+
+
+def _along_a_thread(part: Piece, way: complex, grain: Grain) -> complex:
+    """The grain's direction on a part; the fold's, where the part is cut on a fold along which, or square to which, the grain does not run."""
+    fold = next((e.path for e in part.outline if e.kind == "fold" and part.cut.on_fold), None)
+    if fold is None or fold.end == fold.start or grain.kind == "bias":
+        return way
+    own = (fold.end - fold.start) / abs(fold.end - fold.start)
+    across = abs(((way / own) ** 2).imag)
+    if across < THREAD:
+        return way
+    return own if (own * way.conjugate()).real >= 0 else -own
 
 
 def with_grain_where_it_lay(whole: Piece, grain: Grain | None) -> Piece:
@@ -110,4 +126,4 @@ def planned_without_fold(piece: Piece) -> Piece:
     """How a part that came off is cut: it keeps its plan with the fold, without one it is a mirrored pair."""
     if not piece.cut.on_fold or any(e.kind == "fold" for e in piece.outline):
         return piece
-    return replace(piece, cut=CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth))
+    return replace(piece, cut=CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth, stretch=piece.cut.stretch))

@@ -6,12 +6,14 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from ..geometry.path import Path
+from ..geometry.region import contains
 from ..paper.draw import redraw
 from ..paper.lens import Lens
 from ..paper.nearest import nearest_on
-from ..paper.piece import Piece
+from ..paper.piece import DrawnLine, Piece
 from ..places.line import LineOnPiece
 from ..tolerances import CLOSE, SNAP
+from .over_darts import cut_at_crossings
 
 
 class LensInSeam(NamedTuple):
@@ -47,8 +49,22 @@ def with_other_sides(half: Piece, seams: tuple[LensInSeam, ...], name: str) -> P
     """The part that the dart's paper came off with has its other side: what lay between is cut away."""
     for seam in seams:
         if half.contains(seam.lens.middle)[0]:
-            half = _other_side(half, seam, name)
+            half = _without_what_lay_on_it(_other_side(half, seam, name), seam)
     return half
+
+
+def _without_what_lay_on_it(half: Piece, seam: LensInSeam) -> Piece:
+    """Lines and tape that were drawn over the dart end where its paper was cut away."""
+    lens = [*seam.here.segments, *seam.there.reversed().segments]
+
+    def left(path: Path) -> list[Path]:
+        parts = cut_at_crossings(path, lens)
+        off = contains(lens, [p.at(0.5 * p.length) for p in parts])
+        return [p for p, gone in zip(parts, off, strict=True) if not gone]
+
+    lines = tuple(DrawnLine(x.name, p) for x in half.lines for p in left(x.path))
+    tapes = tuple(p for t in half.paper.tapes for p in left(t))
+    return replace(half, lines=lines, paper=replace(half.paper, tapes=tapes))
 
 
 def _other_side(half: Piece, seam: LensInSeam, name: str) -> Piece:

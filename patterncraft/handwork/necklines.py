@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Final, Literal, NamedTuple
 
+from ..geometry.curvature import how_it_bends
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 
@@ -14,13 +15,15 @@ SCOOPED: Final = 0.78
 (common practice, no source)."""
 SWEETHEART: Final = (0.85, 0.3)
 """Where a sweetheart's strap turns into its curve: share of the width out from the centre, share of the depth above it."""
+FULL: Final = 0.6
+"""Share of the way to the corner at which the handles of a curve within it stand: a little fuller than an ellipse's 0.55."""
 HOLLOW: Final = 0.06
 """Share of its own length by which a halter's edge is hollowed toward the centre, so that it does not gape off the neck."""
 
 
 class Ends(NamedTuple):
-    """Where a neckline begins at the shoulder and ends at the centre; unit vectors: into the piece square to the shoulder, away from
-    the centre, and down."""
+    """Where a neckline begins at the shoulder and ends at the centre; unit vectors: into the piece (square to the shoulder, or as the other
+    piece's neckline runs on over it), away from the centre, and down."""
 
     shoulder: complex
     centre: complex
@@ -30,8 +33,8 @@ class Ends(NamedTuple):
 
 
 def neckline_path(shape: Shape, e: Ends) -> Path:
-    """From the shoulder to the centre. A round one leaves the shoulder and meets the centre square, so that it runs on smoothly over
-    both; a square one turns at a right angle; the rest as one knows them by their names."""
+    """From the shoulder to the centre. A round one and a scoop leave the shoulder along ``into`` and meet the centre square, so that they run on smoothly
+    over both; a square one turns at a right angle; the rest as one knows them by their names."""
     n, c, out, down = e.shoulder, e.centre, e.out, e.down
     wide = ((n - c) * out.conjugate()).real
     deep = ((c - n) * down.conjugate()).real
@@ -43,7 +46,7 @@ def neckline_path(shape: Shape, e: Ends) -> Path:
         corner = c + out * wide
         return Path(((n, corner), (corner, c)))
     if shape == "scoop":
-        return fair_curve([n, n - out * wide * (1 - SCOOPED) + down * deep * SCOOPED, c], down, -out)
+        return fair_curve([n, n - out * wide * (1 - SCOOPED) + down * deep * SCOOPED, c], e.into, -out)
     if shape == "sweetheart":
         turn = c + out * wide * SWEETHEART[0] - down * deep * SWEETHEART[1]
         over = fair_curve([turn, c], -out, down - 0.5 * out)
@@ -53,4 +56,26 @@ def neckline_path(shape: Shape, e: Ends) -> Path:
         square = chord * 1j / abs(chord)
         toward = square if (square * -out.conjugate()).real > 0 else -square
         return fair_curve([n, n + 0.5 * chord + toward * HOLLOW * abs(chord), c])
-    return fair_curve([n, c], e.into, -out)
+    return _round(e)
+
+
+def _round(e: Ends) -> Path:
+    """The fair curve; where that would turn over, as in a shallow back neck, the one curve within the corner that both directions make."""
+    curve = fair_curve([e.shoulder, e.centre], e.into, -e.out)
+    if not how_it_bends(curve).inflections:
+        return curve
+    corner = crossing(e.shoulder, e.into, e.centre, e.out)
+    if corner is None:
+        return curve
+    n, c = e.shoulder, e.centre
+    return Path(((n, n + (corner - n) * FULL, c + (corner - c) * FULL, c),))
+
+
+def crossing(a: complex, way: complex, b: complex, other: complex) -> complex | None:
+    """Where the rays from two points meet ahead of both; None where they do not."""
+    turn = (way.conjugate() * other).imag
+    if abs(turn) < 1e-9:
+        return None
+    t = ((b - a) * other.conjugate()).imag / (way * other.conjugate()).imag
+    u = ((a - b) * way.conjugate()).imag / (other * way.conjugate()).imag
+    return a + way * t if t > 0 and u > 0 else None

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from ..geometry.intersect import line_crossings
 from ..geometry.length import arc_length, segment_length
 from ..geometry.path import Path
 from ..geometry.region import contains
-from ..geometry.segment import split
+from ..geometry.segment import Segment, split
 from ..paper.dart import Dart, darts_of
 from ..paper.piece import DrawnLine, Piece
 from ..tolerances import SNAP
@@ -36,28 +37,32 @@ def _off_all(path: Path, darts: list[Dart]) -> list[Path]:
 
 def _off(path: Path, dart: Dart) -> list[Path]:
     """The parts of a path outside the wedge between a dart's legs."""
-    stops = sorted(_crossings(path, dart))
-    whole = path.length
-    stops = [s for s in stops if SNAP < s < whole - SNAP]
-    if not stops:
-        return [path]
-    parts, rest, done = [], path, 0.0
-    for stop in stops:
-        if stop - done > SNAP:
-            part, rest = rest.cut(stop - done)
-            parts.append(part)
-            done = stop
-    parts.append(rest)
+    parts = cut_at_crossings(path, [*dart.leg_in.path.segments, *dart.leg_out.path.segments])
+    if len(parts) == 1:
+        return parts
     mouth = dart.mouth
     wedge = [*dart.leg_in.path.segments, *dart.leg_out.path.segments, (mouth[1], mouth[0])]
     in_air = contains(wedge, [p.at(0.5 * p.length) for p in parts])
     return [p for p, air in zip(parts, in_air, strict=True) if not air]
 
 
-def _crossings(path: Path, dart: Dart) -> set[float]:
-    """cm along the path at which it crosses a leg. Legs are straight as they are drawn; a shaped one is taken chord by chord."""
+def cut_at_crossings(path: Path, others: Sequence[Segment]) -> list[Path]:
+    """A path in the parts into which other lines cut it; a curved one of these is taken as its chord."""
+    whole = path.length
+    stops = [s for s in sorted(_crossings(path, others)) if SNAP < s < whole - SNAP]
+    parts, rest, done = [], path, 0.0
+    for stop in stops:
+        if stop - done > SNAP:
+            part, rest = rest.cut(stop - done)
+            parts.append(part)
+            done = stop
+    return [*parts, rest]
+
+
+def _crossings(path: Path, others: Sequence[Segment]) -> set[float]:
+    """cm along the path at which it crosses the chord of another line."""
     found = set[float]()
-    legs = [(a[0], a[-1]) for leg in (dart.leg_in, dart.leg_out) for a in leg.path.segments]
+    legs = [(a[0], a[-1]) for a in others]
     done = 0.0
     for s in path.segments:
         for a, b in legs:

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from cmath import phase
+from itertools import pairwise
+from math import radians
+from typing import Final, NamedTuple
 
 from ..geometry.fair import fair_curve
 from ..geometry.length import arc_lengths, segment_length
 from ..geometry.path import Path, straight
+from ..geometry.segment import end_direction, start_direction
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.nearest import nearest_of
@@ -16,6 +20,12 @@ from ..tolerances import CLOSE, SNAP
 
 STEPS = 14
 """Secants at most to the length wanted; four or five are usual."""
+EVERY: Final = 5.0
+"""cm from one place to the next at which a long part is held closely."""
+BENT: Final = 0.3
+"""cm off the straight line at most where a straight edge was broken: the hand draws it straight again."""
+MEANT: Final = radians(30)
+"""A corner within one part of an edge, and this sharp, was drawn: it stays, and each side of it is an edge of its own."""
 
 
 class Smoothed(NamedTuple):
@@ -27,12 +37,21 @@ class Smoothed(NamedTuple):
     longer: float
 
 
-def smooth_edge(piece: Piece, name: str, keep_length: bool) -> Smoothed:
+class _Held(NamedTuple):
+    """A place where the paper was not touched: cm along the old parts, the point, and the way the edge runs there."""
+
+    along: float
+    point: complex
+    way: complex
+
+
+def smooth_edge(piece: Piece, name: str, keep_length: bool, closely: bool = False) -> Smoothed:
     """Redraw an edge that lies in several parts, end to end, as one fair curve that keeps its ends and their directions.
-    Between darts each stretch is redrawn by itself.
+    Between darts, and between corners that were drawn, each stretch is redrawn by itself.
 
     It passes the middles of the strips: there the paper was not touched. ``keep_length``: it is as long as the parts were
-    (a hinge neither gives nor takes), which moves those places in or out by a hair.
+    (a hinge neither gives nor takes), which moves those places in or out by a hair; every place on it stays as far along as it was.
+    ``closely``: long parts are held at more places, so that the edge keeps its shape away from where it was broken.
     """
     cut_off = added = longer = 0.0
     for start in [z for z, count in _stretches(piece, name) if count > 1]:
@@ -40,33 +59,111 @@ def smooth_edge(piece: Piece, name: str, keep_length: bool) -> Smoothed:
         turned = piece.starting_at(first)
         count = next((k for k, e in enumerate(turned.outline) if e.name != name), len(turned.outline))
         parts = turned.outline[:count]
-        path = _through(parts, keep_length)
-        if path is None:
+        drawn = [_drawn(group, keep_length, closely) for group in _between_corners(parts)]
+        if all(x is None for x in drawn):
             continue
-        off, on = _deviation(parts, path)
-        cut_off, added = max(cut_off, off), max(added, on)
-        whole = parts[0]
-        for e in parts[1:]:
+        edges: list[Edge] = []
+        for group, x in zip(_between_corners(parts), drawn, strict=True):
+            if x is None:
+                edges += group
+                continue
+            edges.append(x.edge)
+            cut_off, added = max(cut_off, x.cut_off), max(added, x.added)
+        whole = edges[0]
+        for e in edges[1:]:
             whole = whole.then(e)
-        edge = Edge(whole.name, whole.kind, path, parts[0].cut, _by_places(whole, parts, path))
-        longer += path.length - sum(e.length for e in parts)
-        piece = redraw(turned, 0, count, (edge,))
+        longer += whole.length - sum(e.length for e in parts)
+        piece = redraw(turned, 0, count, (Edge(whole.name, whole.kind, whole.path, parts[0].cut, whole.trace),))
     return Smoothed(piece, cut_off, added, longer)
 
 
-def _by_places(whole: Edge, parts: tuple[Edge, ...], path: Path) -> Traces:
-    """What the old edges' places are on the new curve: the middles of the strips stay, what lies between keeps its share."""
-    if len(path.segments) != sum(not e.is_new_paper for e in parts) + 1:
-        return stretched(whole.trace, path.length)
-    done, at, stops = 0.0, 0.0, []
+class _Drawn(NamedTuple):
+    """Parts of an edge as one, with the largest distances by which it cuts off and adds, cm."""
+
+    edge: Edge
+    cut_off: float
+    added: float
+
+
+def _drawn(parts: tuple[Edge, ...], keep_length: bool, closely: bool) -> _Drawn | None:
+    """The parts as one fair curve; None for a single part, and where none of their length can be found."""
+    if len(parts) < 2:
+        return None
+    held = _held(parts, closely)
+    path = _nearly_straight(parts) if closely else None
+    path = path or _through(parts, held, keep_length)
+    if path is None:
+        return None
+    off, on = _deviation(parts, held, path)
+    whole = parts[0]
+    for e in parts[1:]:
+        whole = whole.then(e)
+    trace = stretched(whole.trace, path.length) if keep_length else _by_places(whole, parts, held, path)
+    return _Drawn(Edge(whole.name, whole.kind, path, whole.cut, trace), off, on)
+
+
+def _nearly_straight(parts: tuple[Edge, ...]) -> Path | None:
+    """A straight line that was bent by a hair where it was broken is drawn straight again; None for what was curved, or broken more."""
+    start, end = parts[0].path.start, parts[-1].path.end
+    if start == end or not all(e.path.is_ruled for e in parts):
+        return None
+    way = (end - start) / abs(end - start)
+    off = max(abs(((e.path.start - start) * way.conjugate()).imag) for e in parts)
+    return straight(start, end) if off < BENT else None
+
+
+def _between_corners(parts: tuple[Edge, ...]) -> list[tuple[Edge, ...]]:
+    """The parts, cut at the corners that were drawn within them, and gathered from one such corner to the next."""
+    groups: list[list[Edge]] = [[]]
     for e in parts:
+        rest = e
+        for at in reversed(_corners(e.path)):
+            rest, beyond = rest.cut_at(at)
+            groups.append([beyond])
+        # What was cut off behind goes last: put this part's pieces in the order in which they run.
+        count = len(_corners(e.path))
+        if count:
+            tail = groups[-count:][::-1]
+            groups = [*groups[:-count], *tail]
+            groups[-count - 1].append(rest)
+        else:
+            groups[-1].append(rest)
+    return [tuple(g) for g in groups if g]
+
+
+def _corners(path: Path) -> list[float]:
+    """cm along a path at which it has a corner that was meant."""
+    found, done = [], 0.0
+    for a, b in pairwise(path.segments):
+        done += segment_length(a)
+        if abs(phase(start_direction(b) / end_direction(a))) > MEANT:
+            found.append(done)
+    return found
+
+
+def _held(parts: tuple[Edge, ...], closely: bool) -> list[_Held]:
+    """Where the new curve must pass: the middles of the strips; ``closely``: of long ones, more places."""
+    found, done = [], 0.0
+    for e in parts:
+        size = e.length
         if not e.is_new_paper:
-            stops.append(at + e.length / 2)
-        at += e.length
+            count = max(1, round(size / EVERY)) if closely else 1
+            for k in range(count):
+                at = size * (k + 0.5) / count
+                found.append(_Held(done + at, *e.path.stand_at(at)))
+        done += size
+    return found
+
+
+def _by_places(whole: Edge, parts: tuple[Edge, ...], held: list[_Held], path: Path) -> Traces:
+    """What the old edges' places are on the new curve: the places held stay, what lies between keeps its share."""
+    if len(path.segments) != len(held) + 1:
+        return stretched(whole.trace, path.length)
+    done, end = 0.0, sum(e.length for e in parts)
     rest: Traces = whole.trace
     out: Traces = ()
-    for seg, stop in zip(path.segments, [*stops, at], strict=True):
-        piece, rest = cut_traces(rest, stop - done) if stop < at else (rest, ())
+    for seg, stop in zip(path.segments, [*(h.along for h in held), end], strict=True):
+        piece, rest = cut_traces(rest, stop - done) if stop < end else (rest, ())
         out = out + stretched(piece, segment_length(seg))
         done = stop
     return out
@@ -83,12 +180,12 @@ def _stretches(piece: Piece, name: str) -> list[tuple[complex, int]]:
     return found
 
 
-def _through(parts: tuple[Edge, ...], keep_length: bool) -> Path | None:
+def _through(parts: tuple[Edge, ...], held: list[_Held], keep_length: bool) -> Path | None:
     """The fair curve for the parts; None where none of their length can be found."""
     start, end = parts[0].path.start, parts[-1].path.end
     leaving, arriving = parts[0].path.start_direction, parts[-1].path.end_direction
     own = [e.path for e in parts if not e.is_new_paper]
-    spots = [p.stand_at(p.length / 2) for p in own]
+    spots = [(h.point, h.way) for h in held]
     if _straight(start, end, [z for z, _ in spots] + [z for p in own for z in (p.start, p.end)]):
         return straight(start, end)
 
@@ -127,20 +224,20 @@ def _straight(start: complex, end: complex, spots: list[complex]) -> bool:
     return all(abs(((z - start) * along.conjugate()).imag) < SNAP for z in spots)
 
 
-def _deviation(parts: tuple[Edge, ...], path: Path) -> tuple[float, float]:
+def _deviation(parts: tuple[Edge, ...], held: list[_Held], path: Path) -> tuple[float, float]:
     """The largest distance at a corner of the parts by which the path runs inside (cuts off) and outside (adds).
 
-    Between two middles of strips the path is one cubic: the corners there are held against it alone.
+    Between two places held the path is one cubic: the corners there are held against it alone.
     """
-    cut_off = added = 0.0
-    by_strips = len(path.segments) == sum(not e.is_new_paper for e in parts) + 1
-    strip = 0 if parts[0].is_new_paper else 1
-    for e in parts[1:]:
-        near = path.segments[strip : strip + 1] if by_strips else path.segments
+    cut_off = added = done = 0.0
+    by_places = len(path.segments) == len(held) + 1
+    for before, e in pairwise(parts):
+        done += before.length
+        strip = sum(h.along < done for h in held)
+        near = path.segments[strip : strip + 1] if by_places else path.segments
         gap, foot, way = min(nearest_of(s, e.path.start, 4) for s in near)
         if ((e.path.start - foot) * (1j * way).conjugate()).real < 0:
             cut_off = max(cut_off, gap)
         else:
             added = max(added, gap)
-        strip += not e.is_new_paper
     return cut_off, added

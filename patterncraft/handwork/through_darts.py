@@ -12,7 +12,7 @@ from ..paper.dart import Dart, darts_of
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.nearest import spot_at
-from ..paper.patches import area_inside
+from ..paper.patches import area_inside, on_paper
 from ..paper.piece import Piece
 from .cutting import open_corners
 from .filling import filled
@@ -67,7 +67,9 @@ def through_darts(piece: Piece, darts: Sequence[Dart], work: Callable[[Piece], P
         first, second, pivot = (pin_at(after, 3 * k + j) for j in range(3))
         after = _cut_out(after, d, first, second, pivot)
         cut_out += _wedge(first, second, pivot)
-    return with_lines_off_darts(unpinned(_without_what_was_only_lent(piece, after, max(pasted, cut_out))))
+    after = with_lines_off_darts(unpinned(_without_what_was_only_lent(piece, after, max(pasted, cut_out))))
+    patches = on_paper(after.paper.patches, after.segments)
+    return replace(after, paper=after.paper.with_other(after.paper.tapes, patches))
 
 
 def _wedge(first: complex, second: complex, pivot: complex) -> float:

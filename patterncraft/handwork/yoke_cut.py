@@ -286,11 +286,16 @@ def _shut_above_the_line(piece: Piece, dart: Dart, name: str) -> Piece:
 
 def _gap_filled(piece: Piece, name: str) -> Piece:
     """New paper in the wedge between both sides of the slash."""
-    k = next(
-        k
-        for k, e in enumerate(piece.outline)
-        if e.name == "yoke slash" and piece.outline[(k + 1) % len(piece.outline)].name == "yoke slash"
-    )
+    n = len(piece.outline)
+    slashes = (k for k, e in enumerate(piece.outline) if e.name == piece.outline[(k + 1) % n].name == "yoke slash")
+    k = next(slashes, None)
+    if k is None:
+        raise MoveRefused(
+            "a dart's point lies so near to the yoke's line that what is slashed from it leaves the paper.",
+            piece.name,
+            "Make it a little deeper, or less deep.",
+            "depth",
+        )
     turned = piece.starting_at(k)
     a, b = turned.outline[0].path.start, turned.outline[1].path.end
     if abs(a - b) <= CLOSE:

@@ -69,6 +69,10 @@ def _level_line(piece: Piece, lens: Lens) -> LineOnPiece:
     ends = []
     for way in (across, -across):
         met = [(h.s, h.point) for s in piece.segments for h in line_crossings(at, at + way * HUGE, s)]
+        if not met:
+            raise MoveRefused(
+                f"the {lens.name} does not lie on the paper where it is widest.", piece.name, "Choose another dart.", "cut_across"
+            )
         spot = nearest_spot(piece, min(met, key=lambda m: m[0])[1])
         ends.append(Found(point_of(piece, spot), spot))
     return LineOnPiece((straight(ends[0].point, ends[1].point),), tuple(ends), (None, None))

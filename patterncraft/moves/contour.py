@@ -126,4 +126,4 @@ class Contour(Move):
             merged = merged_across(piece, sliver, kept, self.into, "end")
             piece, off = merged.piece, merged.off
         piece = called(piece, _KEPT, dart.name, named=dart.rule.named)
-        return smooth_edge(piece, before.outline[spot.edge].name, keep_length=True).piece, sliver, off
+        return smooth_edge(piece, before.outline[spot.edge].name, keep_length=True, closely=True).piece, sliver, off

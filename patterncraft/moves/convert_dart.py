@@ -79,6 +79,10 @@ class ConvertDart(Move):
             "across": across_words(self.cut_across),
         }
 
+    def keeps_girths(self) -> bool:
+        """See Move: let down as flare it widens the hem."""
+        return self.into != "flare"
+
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the dart; BadPlace for a zone off its edge; MoveRefused where a flare finds no way."""
         if self.cut_across and (

@@ -14,6 +14,7 @@ from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
+from ..paper.seam import Seam, SeamRule, Stretch
 from ..paper.sound import assert_sound
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, note, notes, tell
@@ -88,7 +89,8 @@ class Extend(Move):
         after = self._rounded(done) if self.shape == "rounded" else done.piece
         after = assert_sound(after, "Make it narrower.")
         gone = pattern.seams_of(self.piece, self.edge)
-        followed = lay_down(hand, [after], dropped=[s for s in gone if not pattern.seam(s).b], changed=gone)
+        ends = [Seam(e, (Stretch(self.piece, e),), (), SeamRule("free")) for e in done.ends if _is_sewn(after, e)]
+        followed = lay_down(hand, [after], seams=ends, dropped=[s for s in gone if not pattern.seam(s).b], changed=gone)
         lines = [
             Sum(f"{done.outer.capitalize()}, its outer edge", fine(sum(e.length for e in after.outline if e.name == done.outer))),
             Sum("New paper", Quantity(after.paper.new - hand.piece(self.piece).paper.new, "area")),
@@ -121,3 +123,8 @@ class Extend(Move):
             k = next(i for i, e in enumerate(piece.outline) if {e.name, piece.outline[(i - 1) % n].name} == {done.outer, end})
             piece = rounded(piece, k, 0.6 * self.width, "width")
         return piece
+
+
+def _is_sewn(piece: Piece, edge: str) -> bool:
+    """Whether a strip's end is a seam: finished with what the piece's own edge beside it is sewn to, and free until that is made."""
+    return any(e.name == edge and e.kind == "seam" for e in piece.outline)

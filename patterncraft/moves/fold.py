@@ -164,7 +164,7 @@ def _on_fold(piece: Piece, name: str, whole: Piece) -> Piece:
         darts=tuple(replace(d, name=own(d.name)) for d in piece.darts),
         lenses=tuple(replace(x, name=own(x.name)) for x in piece.lenses),
         marks=tuple(replace(m, name=m.name.removeprefix(side)) for m in piece.marks),
-        cut=CutPlan(1, on_fold=True, mirrored=False, cloth=piece.cut.cloth),
+        cut=CutPlan(1, on_fold=True, mirrored=False, cloth=piece.cut.cloth, stretch=piece.cut.stretch),
         grain=grain,
     )
 

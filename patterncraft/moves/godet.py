@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import cmath
+from dataclasses import replace
 from math import asin, ceil, pi, tan
 from math import degrees as to_degrees
 from math import radians as to_radians
@@ -116,7 +117,7 @@ class Godet(Move):
                 at = self.length * share
                 notches.append(Notch(seam, seam, "single" if side == SIDES[0] else "double", at, at))
         after = followed.pattern
-        after = Pattern((*after.pieces, wedge), (*after.seams, *seams), (*after.notches, *notches))
+        after = replace(after, pieces=(*after.pieces, wedge), seams=(*after.seams, *seams), notches=(*after.notches, *notches))
         return Outcome(after, (*self._working(wedge, angle), *notes(followed.told)))
 
     def _angle(self) -> float:

@@ -38,6 +38,7 @@ Pick = Literal[
     "width",
     "seam",
     "seams or edges",
+    "edges of pieces",
     "seam or place",
     "shift",
     "places",
@@ -95,13 +96,26 @@ class Example(NamedTuple):
     first: tuple[dict[str, Any], ...] = ()
 
 
+class Remark(NamedTuple):
+    """What a move itself finds wanting in what it was asked to do, for the checks: the ``code`` of the check, where, and by how much."""
+
+    code: str
+    words: str
+    piece: str
+    edge: str = ""
+    seam: str = ""
+    amount: float = 0.0
+    limit: float = 0.0
+
+
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """The pattern after a step and the sums it took; the strips it cut, to be shown numbered."""
+    """The pattern after a step and the sums it took; the strips it cut, to be shown numbered; what the checks are to be told of it."""
 
     pattern: Pattern
     working: tuple[Sum, ...]
     strips: Strips | None = None
+    remarks: tuple[Remark, ...] = ()
 
 
 class Move(Strict):
@@ -144,6 +158,10 @@ class Move(Strict):
         """The pieces it speaks of, the first one first: its chapter of the recipe is that piece's."""
         piece = getattr(self, "piece", "")
         return (piece,) if piece else ()
+
+    def keeps_girths(self) -> bool:
+        """Whether what goes round the body is to stay as it was, fullness counted apart."""
+        return self.group in ("Darts", "Cut")
 
     def spoken(self, pattern: Pattern | None, unit: Unit) -> str:
         """The sentence as one string."""

@@ -50,6 +50,10 @@ class _Where(NamedTuple):
     forward: bool
 
 
+STRAIGHT_AT_SHOULDER: Final = ("v", "square", "sweetheart", "halter")
+"""Shapes whose front comes to the shoulder at an angle of its own: the back is drawn to run on from it."""
+
+
 class Neckline(Move):
     """The neck point moves along the shoulder by the same on front and back; the depth is counted down the centre from the old
     neckline. What would gape is taken out into a dart when asked."""
@@ -135,7 +139,8 @@ class Neckline(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where a piece has no centre, the shoulder is too short, or the neckline has a dart."""
         names = pieces_with(pattern, "neckline", self.pieces)
-        done = shaped_together(pattern, names, self._drawn, "Make it less wide or less deep.")
+        over = self._over_the_shoulder(pattern, names)
+        done = shaped_together(pattern, names, lambda p: self._drawn(p, over), "Make it less wide or less deep.")
         around = [sum(sewn_length(p.piece(n), "neckline") for n in names) for p in (pattern, done.pattern)]
         lines = [Sum("Half the neckline in all: before, now", None, "{}, {}", (length(around[0]), length(around[1])))]
         for name in names:
@@ -197,13 +202,31 @@ class Neckline(Move):
             )
         return _Where(run, shoulder, centre, shoulder == run.before)
 
-    def _drawn(self, piece: Piece) -> Piece:
+    def _over_the_shoulder(self, pattern: Pattern, names: list[str]) -> complex:
+        """How the front's neckline meets the shoulder: its direction there against the shoulder's (real part along it toward the tip, imaginary part
+        into the piece). A back that is round runs on from it; square, 1j, where no front is drawn with it."""
+        front = next((n for n in names if "front" in n and "back" not in n), None)
+        if front is None or self.shape not in STRAIGHT_AT_SHOULDER:
+            return 1j
+        piece = pattern.piece(front)
+        _, ends, way = self._ends(piece, 1j)
+        along = neckline_path(self._shape(piece), ends).start_direction / way
+        return complex(along.real, abs(along.imag))
+
+    def _ends(self, piece: Piece, over: complex) -> tuple[_Where, Ends, complex]:
+        """Where the neckline lies on a piece, its ends, and the way the shoulder runs. ``over``: see ``_over_the_shoulder``."""
         at = self._where(piece)
         n, way = self._neck_point(piece, at)
         out, down = outward(piece), downward(piece)
         deeper = self.back_depth if "back" in piece.name else self.front_depth
         centre = piece.outline[at.centre].path
         middle = (centre.start if at.forward else centre.end) + self._along_centre(piece, at) * deeper
+        square = 1j * way if (1j * way * down.conjugate()).real > 0 else -1j * way
+        return at, Ends(n, middle, square * over.imag - way * over.real, out, down), way
+
+    def _drawn(self, piece: Piece, over: complex) -> Piece:
+        at, ends, _ = self._ends(piece, over if "back" in piece.name else 1j)
+        n, middle, down = ends.shoulder, ends.centre, ends.down
         if ((middle - n) * down.conjugate()).real < 0.3 and self.shape != "boat":
             raise MoveRefused(
                 f"at the centre it would lie no deeper than at the shoulder: there is no room for a {self.shape} neckline.",
@@ -211,8 +234,7 @@ class Neckline(Move):
                 "Make it deeper.",
                 "back_depth" if "back" in piece.name else "front_depth",
             )
-        square = 1j * way if (1j * way * down.conjugate()).real > 0 else -1j * way
-        path: Path = neckline_path(self._shape(piece), Ends(n, middle, square, out, down))
+        path: Path = neckline_path(self._shape(piece), ends)
         field = "width" if self.width is not None else "at_shoulder"
         after = reshaped(piece, at.run, path if at.forward else path.reversed(), field)
         if self.shape == "keyhole" and (self.pieces or ("back" in piece.name) == (self.keyhole_on == "back")):

@@ -41,7 +41,7 @@ class Unfold(Move):
         hand = take_up(pattern, self.piece)
         half = hand.piece(self.piece)
         opened = laid_open(pattern, half)
-        plan = CutPlan(1, on_fold=False, mirrored=False, cloth=half.cut.cloth)
+        plan = CutPlan(1, on_fold=False, mirrored=False, cloth=half.cut.cloth, stretch=half.cut.stretch)
         whole = assert_sound(replace(opened.piece, cut=plan), "Straighten the fold first.")
         followed = lay_down(hand, [whole], traced=half.paper.block or 0.0)
         after = _both_sides_sewn(pattern, followed.pattern, opened)

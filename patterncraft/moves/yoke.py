@@ -24,7 +24,7 @@ from ..places.line import Line, line_on, line_words
 from ..units import Unit, format_length
 from ..working import Sum, fine, length, note, notes, tell
 from .convert_dart import ConvertDart
-from .move import Example, Group, Move, Outcome, known, slot_field
+from .move import Example, Group, Move, Outcome, Remark, known, slot_field
 
 Form = Literal["parallel", "straight", "sweetheart"]
 _FORMS = (("parallel", "parallel to it"), ("straight", "straight"), ("sweetheart", "as a sweetheart"))
@@ -91,6 +91,7 @@ class Yoke(Move):
         seams: list[Seam] = []
         notches: list[Notch] = []
         working: list[Sum] = []
+        remarks: list[Remark] = []
         taken = [s.name for s in pattern.seams]
         for name in names:
             whole = hand.piece(name)
@@ -113,13 +114,16 @@ class Yoke(Move):
             working += self._working(whole, cut, upper, lower, seam, worst)
             if longer > rules.sewing_tolerance:
                 working.append(_stands_off(longer))
+                remarks.append(Remark("yoke-deep", working[-1].label, upper_name, seam, seam, longer, rules.sewing_tolerance))
         if self.depth > rules.hip_yoke and self.edge in HIPS:
             working.append(
                 note(f"A hip yoke deeper than {rules.hip_yoke:.1f} cm passes the darts' points: it does not lie flat over the hip.")
             )
+            over = self.depth - rules.hip_yoke
+            remarks.append(Remark("yoke-deep", working[-1].label, f"{names[0]} yoke", self.edge, "", over, rules.hip_yoke))
         followed = lay_down(hand, worked, seams=seams, notches=notches)
         after, more = self._tips_taken_in(followed.pattern, seams, rules)
-        return Outcome(after, (*working, *more, *notes(followed.told)))
+        return Outcome(after, (*working, *more, *notes(followed.told)), remarks=tuple(remarks))
 
     def _seam_name(self, piece: str, taken: list[str]) -> str:
         if self.seam is not None and len(self.pieces) == 1:

@@ -14,6 +14,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from .account import account_of, balance_of, weighed
+from .closure import still_there
 from .dart import renamed
 from .edge import Edge
 from .opened import Opened, add_fullness
@@ -122,7 +123,11 @@ def lay_down(
     table = _on_table(hand, [_at_rest(p) for p in pieces])
     order = {(n.seam, n.name): k for k, n in enumerate(hand.before.notches)}
     kept_notches.sort(key=lambda n: order.get((n.seam, n.name), len(order)))
-    pattern = Pattern(tuple(table), (*kept_seams, *seams), (*kept_notches, *notches))
+    all_seams, all_notches = (*kept_seams, *seams), (*kept_notches, *notches)
+    closures = still_there(hand.before.closures, all_seams, all_notches)
+    left = {c.name for c in closures}
+    follower.told += [f"The {c.name} is gone with its seam." for c in hand.before.closures if c.name not in left]
+    pattern = Pattern(tuple(table), all_seams, all_notches, closures)
     return Followed(pattern, tuple(follower.told))
 
 

@@ -19,6 +19,8 @@ CORNER = 2.0
 """cm: fullness that begins nearer than this to a seam's end begins at the end (common practice, no source)."""
 
 
+NEXT_TO_NOTHING = 0.002
+"""Share of an opened zone: where its partner is shorter than that, there is nothing to gather it to, and no rule is made."""
 REDRAWN = 0.3
 """cm by which redrawing an opened edge as one fair curve may change what lies beside the opened zone; more is another zone's doing."""
 
@@ -108,7 +110,7 @@ def _ruled(
         ends.append(name)
         places.append((at_own, at_other))
     (own0, other0), (own1, other1) = places
-    if other0 is None or other1 is None or other1 - other0 < 1e-6:
+    if other0 is None or other1 is None or other1 - other0 < NEXT_TO_NOTHING * max(own1 - own0, 1e-4):
         return seam, notches
     rule = _rule(zone, own1 - own0, other1 - other0)
     wholes = (last_own, last_other or 0.0)
@@ -189,7 +191,7 @@ def _beside(
         spans = [_span(part, notches, side, whole) for side, whole in ((on, wholes[0]), (other, wholes[1]))]
         own, partner = (b - a for a, b in spans)
         full, flat = (own, partner) if r.rule.longer == on else (partner, own)
-        if flat > 1e-6:
+        if flat > NEXT_TO_NOTHING * full:
             left.append(replace(part, rule=replace(r.rule, ratio=max(full / flat, 1.0))))
     return left
 

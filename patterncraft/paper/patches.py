@@ -54,6 +54,17 @@ def split_patches(
     return tuple(here), tuple(there)
 
 
+def on_paper(patches: Sequence[Path], outline: Sequence[Segment]) -> tuple[Path, ...]:
+    """What of the patches lies on the paper: one that was taped over an open dart ends at its legs once these are cut out again."""
+    half = _Half(outline)
+    kept = list[Path]()
+    for patch in patches:
+        ring = _ring(patch)
+        held = half.held(ring) if half.may_hold(box_of(patch.segments)) else []
+        kept += [patch] if abs(_areas(held) - abs(_area(ring))) < CRUMB else [_path(r) for r in held]
+    return tuple(kept)
+
+
 class _Half:
     """Half of a cut piece as the clipper wants it, made once for all patches."""
 

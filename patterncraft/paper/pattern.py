@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from ..errors import no_such
 from ..tolerances import SNAP
+from .closure import Closure
 from .piece import Piece
 from .seam import Notch, Seam, Stretch
 from .sewn import Spot, sewn_length, spot_along, starts_at_end
@@ -28,11 +29,12 @@ class PlacedNotch(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """Pieces in their order on the table, the seams between them, and the seams' notches."""
+    """Pieces in their order on the table, the seams between them, the seams' notches, and what closes the openings."""
 
     pieces: tuple[Piece, ...]
     seams: tuple[Seam, ...] = ()
     notches: tuple[Notch, ...] = ()
+    closures: tuple[Closure, ...] = ()
 
     def piece(self, name: str) -> Piece:
         """Raises NoSuchName listing the pieces there are."""

@@ -95,12 +95,13 @@ class Paper:
 
 @dataclass(frozen=True, slots=True)
 class CutPlan:
-    """How the piece is cut from cloth."""
+    """How the piece is cut from cloth. ``stretch``: by how many hundredths that cloth gives round the body; 0 for a woven one."""
 
     quantity: int = 2
     on_fold: bool = False
     mirrored: bool = True
     cloth: str = "shell"
+    stretch: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

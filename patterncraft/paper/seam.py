@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-RuleKind = Literal["equal", "ease", "gather", "pleat", "hold", "free"]
+RuleKind = Literal["equal", "ease", "gather", "pleat", "stretch", "hold", "free"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,7 +15,8 @@ class SeamRule:
 
     ``equal``: alike within the sewing tolerance. ``ease``: the longer side is longer by ``minimum``–``maximum``
     cm, or, while its partner is not on the table, than ``length``. ``gather`` and ``pleat``: the longer side is
-    ``ratio`` times the shorter. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that
+    ``ratio`` times the shorter. ``stretch``: the shorter side (rib, elastic) is pulled to the longer, by ``ratio`` times at
+    most. ``hold``: no partner yet; the side is to keep ``length`` cm for the part that
     will be made to it (an armhole for its sleeve). ``free``: nothing is promised.
     ``longer`` says which side has the fullness.
     """
@@ -34,6 +35,8 @@ class SeamRule:
             return f"gathered {self.ratio:.2f} : 1"
         if self.kind == "pleat":
             return f"pleated {self.ratio:.2f} : 1"
+        if self.kind == "stretch":
+            return f"stretched by {100 * (self.ratio - 1):.0f} % at most"
         return {"equal": "equal", "hold": "kept as drafted", "free": "free"}[self.kind]
 
     def turned(self) -> SeamRule:

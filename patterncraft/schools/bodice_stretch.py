@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any, ClassVar, Literal
 
 from pydantic import Field
@@ -37,6 +38,10 @@ class Settings(Strict):
     corner: float = length_field(2.25, "Armhole off the corner", "On the diagonal.", 1, 5)
 
 
+GIVES = 30.0
+"""Hundredths by which the cloth it is drafted for gives round the body (common practice, no source)."""
+
+
 class BodiceStretch(School):
     """See ``reason`` and ``differs``. Common practice, no source."""
 
@@ -56,7 +61,8 @@ class BodiceStretch(School):
         back, back_armhole = _half(chart, settings, "back", pencil)
         front, front_armhole = _half(chart, settings, "front", pencil)
         bust = Girth("bust", chart["bust_girth"], -settings.less, (Run("front", "chest"), Run("back", "chest")))
-        return Drawn(bodice_promises(Pattern((back, front)), front_armhole, back_armhole), (bust,))
+        knit = tuple(replace(p, cut=replace(p.cut, stretch=GIVES)) for p in (back, front))
+        return Drawn(bodice_promises(Pattern(knit), front_armhole, back_armhole), (bust,))
 
 
 def _half(c: Chart, s: Settings, piece: str, pencil: Construction) -> tuple[Piece, Armhole]:

@@ -62,7 +62,7 @@ def test_broken_promise_is_exit_one(folder: Path, capsys: pytest.CaptureFixture[
     run(folder, "cut", "@style.json", "--out", "@pattern.json")
     capsys.readouterr()
     assert run(folder, "check", "@pattern.json", "--json") == 1
-    broken = [p["name"] for p in json.loads(capsys.readouterr().out) if not p["kept"]]
+    broken = [p["name"] for p in json.loads(capsys.readouterr().out)["promises"] if not p["kept"]]
     assert broken == ["shoulder"]
 
 

@@ -44,7 +44,8 @@ def test_dart_point_beyond_the_mouth_is_refused(bodice: Pattern) -> None:
 
 def test_unknown_move_lists_all() -> None:
     with pytest.raises(
-        NoSuchName, match="There is: add_ease, armhole, blend, close_dart, contour, convert_dart, copy_as, cut_across, cut_along"
+        NoSuchName,
+        match="There is: add_ease, armhole, blend, close_dart, closure, contour, convert_dart, copy_as, cut_across, cut_along",
     ):
         read_steps([{"move": "fly"}])
 

@@ -1723,6 +1723,56 @@ export interface components {
             piece: string;
         };
         /**
+         * Closure
+         * @description It begins at the upper end of the seam, or where one says, and goes on through the seam that runs on below. A zip takes the longest that is sold
+         *     and fits; of the buttons one stands at the bust line and one at the waist.
+         */
+        Closure: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Count */
+            count?: number | null;
+            /** Edge */
+            edge?: string | null;
+            /**
+             * From the edge
+             * @default
+             */
+            from?: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "zip" | "buttons" | "hooks";
+            /** Length */
+            length?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "closure";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece?: string | null;
+            /** Seam */
+            seam?: string | null;
+        };
+        /**
          * ComparedRow
          * @description One measure on two days.
          */
@@ -2346,6 +2396,42 @@ export interface components {
             why: string;
         };
         /**
+         * Ease
+         * @description What a body needs to move in a woven garment, round the whole body, cm (common practice, no source).
+         */
+        Ease: {
+            /**
+             * Ease at the upper arm, at least
+             * @description The arm bends.
+             * @default 1.5
+             */
+            biceps?: number;
+            /**
+             * Ease at the bust, at least
+             * @description One breathes.
+             * @default 2
+             */
+            bust?: number;
+            /**
+             * Ease at the hip, at least
+             * @description The hip spreads in sitting.
+             * @default 2
+             */
+            hip?: number;
+            /**
+             * Ease at the waist, at least
+             * @description One sits and eats.
+             * @default 1
+             */
+            waist?: number;
+            /**
+             * Ease at the wrist, at least
+             * @description A sleeve is not a bandage.
+             * @default 1
+             */
+            wrist?: number;
+        };
+        /**
          * EdgeOf
          * @description An edge by its piece.
          */
@@ -2859,6 +2945,8 @@ export interface components {
              * @default 1
              */
             drill_hole?: number;
+            /** Ease */
+            ease?: components["schemas"]["Ease"];
             /** Fullness */
             fullness?: components["schemas"]["Fullness"];
             /**
@@ -2873,6 +2961,8 @@ export interface components {
              * @default 9
              */
             hip_yoke?: number;
+            /** What is told before cutting */
+            looking?: components["schemas"]["Looking"];
             /**
              * Printer paper
              * @description The sheet that patterns are tiled on.
@@ -2895,6 +2985,8 @@ export interface components {
              * @enum {string}
              */
             unit?: "cm" | "in";
+            /** Wearer and cloth */
+            wear?: components["schemas"]["Wear"];
         };
         /**
          * ImportOut
@@ -3148,6 +3240,96 @@ export interface components {
             through: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[];
         };
         /**
+         * Looking
+         * @description From where on something is told before anyone cuts (common practice, no source, where nothing else is said).
+         */
+        Looking: {
+            /**
+             * Two panels apart, at least
+             * @description Seams this much alike in length and notches can be changed over.
+             * @default 0.5
+             */
+            alike?: number;
+            /**
+             * Ease of a cap below its notches, at most
+             * @description Under the arm it shows.
+             * @default 0.5
+             */
+            cap_below?: number;
+            /**
+             * Ease of a cap, at most
+             * @description More cannot be shrunk away: it puckers.
+             * @default 3
+             */
+            cap_most?: number;
+            /**
+             * A dart's angle, degrees, at most
+             * @description A wider one cannot be sewn to a point.
+             * @default 60
+             */
+            dart_wide?: number;
+            /**
+             * Elastic at rest, share of the limb
+             * @description Tighter it marks the skin.
+             * @default 0.85
+             */
+            elastic?: number;
+            /**
+             * A girth that went, at least
+             * @description So much round the body was not meant.
+             * @default 1
+             */
+            girth_lost?: number;
+            /**
+             * A kink over a join, degrees
+             * @description Less no eye sees on cloth.
+             * @default 5
+             */
+            kink?: number;
+            /**
+             * A notch from the end of its seam, at least
+             * @description Nearer it falls into the allowance.
+             * @default 2
+             */
+            notch_clear?: number;
+            /**
+             * Stretch of a rib, hundredths, at most
+             * @description Further it waves and loses its spring.
+             * @default 35
+             */
+            rib?: number;
+            /**
+             * Ends of a sleeve's underarm, out of level
+             * @description Beyond it the sleeve turns about the arm.
+             * @default 2.5
+             */
+            sleeve_level?: number;
+            /**
+             * Off the square at a fold, degrees
+             * @description Twice as much shows when the cloth is opened.
+             * @default 1
+             */
+            square?: number;
+            /**
+             * A step at a join, mm
+             * @description As two seams that are alike.
+             * @default 0.5
+             */
+            step?: number;
+            /**
+             * Hem of a narrow skirt, share of the hip
+             * @description One walks; a slit gives the rest.
+             * @default 0.95
+             */
+            stride?: number;
+            /**
+             * A zip's end above where it is wide enough, at most
+             * @description One wriggles so much.
+             * @default 0.5
+             */
+            zip_short?: number;
+        };
+        /**
          * Lying
          * @description Sheets laid by hand, by piece; the others lie as the table finds place for them.
          */
@@ -3179,7 +3361,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -3303,6 +3485,45 @@ export interface components {
             note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * MoveNotch
+         * @description Both its places move; the second goes to where the first one's new place is sewn to, unless it is said.
+         */
+        MoveNotch: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "move_notch";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Notch */
+            notch: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
+            /** Kind */
+            style?: ("single" | "double") | null;
+            /** Along the first side */
+            to?: number | null;
+            /** Along the second side */
+            to_b?: number | null;
         };
         /**
          * MoveOut
@@ -3475,6 +3696,80 @@ export interface components {
             number: number;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * Notch
+         * @description As far along the second side as along the first where the seam is sewn flat, in proportion where it is full; or where one says.
+         */
+        Notch: {
+            /** Along the first side */
+            at: number;
+            /** Along the second side */
+            at_b?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "notch";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name?: string | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
+            /**
+             * Kind
+             * @default single
+             * @enum {string}
+             */
+            style?: "single" | "double";
+        };
+        /**
+         * NotchAgain
+         * @description Thirds of a long seam, the middle of a shorter one, moved on where another seam is notched just there. Notches of fullness and closures stay.
+         */
+        NotchAgain: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "notch_again";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
         };
         /**
          * NotchPlace
@@ -3820,7 +4115,7 @@ export interface components {
              */
             show_bends?: boolean;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -3860,6 +4155,65 @@ export interface components {
             /** Tried */
             tried: boolean;
             work: components["schemas"]["Work"];
+        };
+        /**
+         * Promise
+         * @description A rule holds for the whole seam, or from one of its notches to another. The fuller side is the one that is longer now, unless it is said.
+         */
+        Promise: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * From the notch
+             * @default start
+             */
+            from?: string;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            kind: "equal" | "ease" | "gather" | "pleat" | "stretch" | "free";
+            /** Fuller */
+            longer?: ("a" | "b") | null;
+            /** Ease, at most */
+            maximum?: number | null;
+            /**
+             * Ease, at least
+             * @default 0
+             */
+            minimum?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "promise";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Stretched by, hundredths at most */
+            percent?: number | null;
+            /** Gathered or pleated, times */
+            ratio?: number | null;
+            /** Seam */
+            seam: string;
+            /**
+             * To the notch
+             * @default end
+             */
+            to?: string;
         };
         /**
          * PromiseOut
@@ -4033,6 +4387,39 @@ export interface components {
             settings: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * RemoveNotch
+         * @description A notch that fullness or a closure ends at is needed and stays.
+         */
+        RemoveNotch: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "remove_notch";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Notch */
+            notch: string;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
         };
         /**
          * Rename
@@ -4461,6 +4848,56 @@ export interface components {
             why: string;
         };
         /**
+         * Sew
+         * @description Says what is sewn to what. Edges that waited for a partner, or were free, wait no more; what is sewn already is not given up silently.
+         */
+        Sew: {
+            /** First side */
+            a: [
+                string,
+                string
+            ][];
+            /**
+             * Second side
+             * @default []
+             */
+            b?: [
+                string,
+                string
+            ][];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Rule
+             * @default equal
+             * @enum {string}
+             */
+            kind?: "equal" | "free";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "sew";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Name */
+            name?: string | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * ShapeCentre
          * @description The centre runs back into its own line above and below. What was cut on the fold is cut twice from then on.
          */
@@ -4773,7 +5210,7 @@ export interface components {
              * Pick
              * @enum {string}
              */
-            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "seam or place" | "shift" | "places" | "shape or line" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
+            pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "edges of pieces" | "seam or place" | "shift" | "places" | "shape or line" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
         };
@@ -4897,7 +5334,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /** Version */
             version: number;
         };
@@ -5268,6 +5705,37 @@ export interface components {
             piece: string;
         };
         /**
+         * Unsew
+         * @description Takes back what was promised between two sides. Their notches go with the seam; the paper stays as it is.
+         */
+        Unsew: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "unsew";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Seam */
+            seam: string;
+        };
+        /**
          * VerbPicture
          * @description Outlines in cm, y down; ``paper`` are sheets, ``new`` is new paper, ``lines`` are drawn on it. All within the box.
          */
@@ -5294,6 +5762,33 @@ export interface components {
         VersionIn: {
             /** Version */
             version: number;
+        };
+        /**
+         * Wear
+         * @description Who wears it and when: what the cautions go by.
+         */
+        Wear: {
+            /**
+             * Worn by
+             * @description A child's clothes want care with cords and small parts.
+             * @default adult
+             * @enum {string}
+             */
+            wearer?: "adult" | "child";
+            /**
+             * Weight of the cloth
+             * @description How much fullness it bears.
+             * @default any
+             * @enum {string}
+             */
+            weight?: "any" | "light" | "medium" | "heavy";
+            /**
+             * Worn by day or night
+             * @description For nightwear other cloth is asked for.
+             * @default day
+             * @enum {string}
+             */
+            when?: "day" | "night";
         };
         /**
          * Work

@@ -36,6 +36,10 @@ export function HouseRules() {
       "Dart points: how far short of the pivot",
       rules.data.fields.filter((f) => f.field.startsWith("set_backs.")),
     ],
+    ["Fullness", rules.data.fields.filter((f) => f.field.startsWith("fullness."))],
+    ["Ease a body needs", rules.data.fields.filter((f) => f.field.startsWith("ease."))],
+    ["Wearer and cloth", rules.data.fields.filter((f) => f.field.startsWith("wear."))],
+    ["What is told before cutting", rules.data.fields.filter((f) => f.field.startsWith("looking."))],
   ] as const;
   return (
     <Page
@@ -91,6 +95,7 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
   const same = rule.value === rule.default;
   const commit = () => text !== bare && onChange(text);
   const length = rule.kind === "length";
+  const typed = length || rule.kind === "number";
   return (
     <div className="grid grid-cols-[1fr_124px_78px] items-start gap-x-3 border-line border-t py-1.5">
       <div>
@@ -122,7 +127,7 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
           </p>
         )}
       </div>
-      {length ? (
+      {typed ? (
         <span className="flex items-center gap-1.5">
           <input
             id={id}
@@ -133,7 +138,7 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
             onBlur={commit}
             onKeyDown={(e) => e.key === "Enter" && commit()}
           />
-          <span className="text-quiet">{unit}</span>
+          {length && <span className="text-quiet">{unit}</span>}
         </span>
       ) : (
         <select

@@ -6,7 +6,7 @@ import { LineEntry } from "./LineEntry";
 import { Choices, LengthEntry, NumberEntry, Pick, type SlotProps } from "./parts";
 import { DartChoice, EdgeChoice, EdgeOfPiece, PieceChoice, PlaceChoice, ZoneChoice } from "./picks";
 import { DartChoices, Lengths, LevelChoice, PieceChoices, SeamOrPlace, Shares, TakenIn } from "./several";
-import { Gape, Places, SeamChoice, SeamsOrEdges, ShapeOrLine, Shift } from "./shaping";
+import { EdgesOfPieces, Gape, Places, SeamChoice, SeamsOrEdges, ShapeOrLine, Shift } from "./shaping";
 
 type Props = SlotProps & { words: string[] };
 
@@ -22,6 +22,7 @@ const EDITORS: Record<Slot["pick"], ComponentType<Props>> = {
   "seam or place": SeamOrPlace,
   seam: SeamChoice,
   "seams or edges": SeamsOrEdges,
+  "edges of pieces": EdgesOfPieces,
   shift: Shift,
   places: Places,
   "shape or line": ShapeOrLine,

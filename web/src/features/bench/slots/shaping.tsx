@@ -86,6 +86,53 @@ export function SeamChoice({ slot, composing, seams, onFill }: SlotProps) {
   );
 }
 
+/** Edges of any pieces, in the order in which they are sewn. */
+export function EdgesOfPieces({ slot, composing, table, onFill }: SlotProps) {
+  const field = slot.fields[0]?.name ?? "edges";
+  const edges = (composing.fields[field] ?? []) as [string, string][];
+  return (
+    <div className="grid gap-2">
+      <p className="text-quiet">{slot.prompt}</p>
+      <EdgeRows
+        table={table}
+        edges={edges}
+        onPut={(next) => onFill({ [field]: next.length > 0 ? next : undefined }, {}, true)}
+      />
+      <Button onClick={() => onFill({})}>That is all</Button>
+    </div>
+  );
+}
+
+/** Every sheet's edges, those chosen numbered in their order. */
+function EdgeRows({
+  table,
+  edges,
+  onPut,
+}: {
+  table: SlotProps["table"];
+  edges: [string, string][];
+  onPut: (next: [string, string][]) => void;
+}) {
+  return table.pieces.map((p) => (
+    <div key={p.name} className="flex flex-wrap items-center gap-1">
+      <span className="w-full text-quiet text-sm">{p.name}</span>
+      {edgesOf(p).map((edge) => {
+        const at = edges.findIndex(([piece, own]) => piece === p.name && own === edge);
+        return (
+          <Pick
+            key={edge}
+            on={at >= 0}
+            onClick={() => onPut(at >= 0 ? edges.toSpliced(at, 1) : [...edges, [p.name, edge]])}
+          >
+            {at >= 0 ? `${at + 1}. ` : ""}
+            {edge}
+          </Pick>
+        );
+      })}
+    </div>
+  ));
+}
+
 /** Seams to be blended over; or edges in their order, each with its piece. */
 export function SeamsOrEdges({ slot, composing, seams, table, onFill }: SlotProps) {
   const chosen = (composing.fields.seams ?? []) as string[];
@@ -109,24 +156,7 @@ export function SeamsOrEdges({ slot, composing, seams, table, onFill }: SlotProp
         ))}
       </Choices>
       <p className="text-quiet">Or edges, in the order they are laid together:</p>
-      {table.pieces.map((p) => (
-        <div key={p.name} className="flex flex-wrap items-center gap-1">
-          <span className="w-full text-quiet text-sm">{p.name}</span>
-          {edgesOf(p).map((edge) => {
-            const at = edges.findIndex(([piece, own]) => piece === p.name && own === edge);
-            return (
-              <Pick
-                key={edge}
-                on={at >= 0}
-                onClick={() => put(at >= 0 ? edges.toSpliced(at, 1) : [...edges, [p.name, edge]])}
-              >
-                {at >= 0 ? `${at + 1}. ` : ""}
-                {edge}
-              </Pick>
-            );
-          })}
-        </div>
-      ))}
+      <EdgeRows table={table} edges={edges} onPut={put} />
       {(chosen.length > 0 || edges.length > 1) && <Button onClick={() => onFill({})}>That is all</Button>}
     </div>
   );

@@ -1,0 +1,1 @@
+"""What is looked at before anyone cuts: one check a file in ``codes``, found by themselves."""

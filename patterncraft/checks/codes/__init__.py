@@ -1,0 +1,1 @@
+"""The checks. A file here declares one ``CHECK``; nothing else lists it."""

@@ -1,0 +1,43 @@
+"""Have both sides of a seam the same allowance?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...finishing.finish import allowance_of
+from ...paper.seam import Side
+from ...paper.sewn import run_of
+from ..finding import Check, Finding
+from ..subject import Subject
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    limit = s.rules.sewing_tolerance
+    for seam in s.pattern.seams:
+        if not seam.b:
+            continue
+        a, b = (_widths(s, side) for side in (seam.a, seam.b))
+        off = max(max(a) - min(b), max(b) - min(a))
+        if off > limit:
+            piece, at = s.middle(seam)
+            words = f"{seam.name}: one side has {max(a + b):.1f} cm of allowance, the other {min(a + b):.1f} cm."
+            yield Finding(words, off, limit, piece, seam.a[0].edge, seam.name, at)
+
+
+def _widths(s: Subject, side: Side) -> list[float]:
+    found = []
+    for x in side:
+        piece = s.pattern.piece(x.piece)
+        found += [allowance_of(piece.outline[i], s.rules) for i in run_of(piece, x.edge, x.run)]
+    return found
+
+
+CHECK = Check(
+    "allowance-pair",
+    "Complete",
+    "Both sides of a seam have one allowance",
+    "Cut edges are laid together: where one has more, the seam is sewn in the wrong place.",
+    "Give both edges the same allowance in the house rules.",
+    _look,
+    "sewing_tolerance",
+)

@@ -1,0 +1,40 @@
+"""Is there something that closes every edge that is left open?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...paper.seam import Side
+from ..finding import Check, Finding
+from ..subject import Subject
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    closed = {(x.piece, x.edge) for c in s.pattern.closures for part in c.parts for x in _edges(s, part.seam)}
+    sewn = {(x.piece, x.edge) for seam in s.pattern.seams if seam.b for x in seam.a + seam.b}
+    for p in s.pattern.pieces:
+        for e in p.outline:
+            if e.kind != "opening" or (p.name, e.name) in closed | sewn or p.cut.cloth != "shell":
+                continue
+            if any(m.kind == "button" for m in p.marks):
+                continue
+            cure = {"move": "closure", "piece": p.name, "edge": e.name, "kind": "buttons"}
+            words = f"The {e.name} of the {p.name} is left open, and nothing closes it."
+            yield Finding(words, 1, 0, p.name, e.name, "", e.path.at(0.5 * e.length), cure)
+
+
+def _edges(s: Subject, seam: str) -> Side:
+    found = next((x for x in s.pattern.seams if x.name == seam), None)
+    return () if found is None else found.a
+
+
+CHECK = Check(
+    "closure-none",
+    "Complete",
+    "What is open can be closed",
+    "A button stand without buttons is a front that falls open.",
+    "Buttons, hooks or a zip; or let it stand as a wrap that is tied, and say so.",
+    _look,
+    unit="",
+    worked=True,
+)

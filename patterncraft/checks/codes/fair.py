@@ -1,0 +1,61 @@
+"""Does every curve that was drawn or changed run fair?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from ...house import edge_word
+from ...paper.sewn import point_of, spot_along
+from ..curves import JUMP, Curve, curves_of
+from ..finding import Check, Finding
+from ..record import BendRecord
+from ..subject import Subject
+
+TURNS: Final = {"cap": 2, "armhole": 0, "neckline": 0, "hem": 0, "waist": 1, "side": 2, "underarm": 2}
+"""How often an edge of a kind may turn over. Style lines are drawn as one likes them."""
+CORNER: Final = 5.0
+"""Degrees of a corner within one edge."""
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    full = set(_with_fullness(s))
+    for p in s.pattern.pieces:
+        for c in curves_of(p):
+            word = edge_word(c.edge)
+            if word not in TURNS or c.is_designed or (p.name, c.edge) in full:
+                continue
+            said, at, amount = _worse(c, TURNS[word], s.record.bend(c.edge))
+            if said:
+                place = point_of(p, spot_along(p, c.edge, at))
+                yield Finding(f"The {c.edge} of the {p.name} {said}.", amount, CORNER, p.name, c.edge, "", place)
+
+
+def _with_fullness(s: Subject) -> Iterator[tuple[str, str]]:
+    """Edges that are gathered or pleated: they are fair when they are sewn, not as they lie."""
+    for seam in s.pattern.seams:
+        if any(r.kind in ("gather", "pleat") for r in (seam.rule, *(x.rule for x in seam.rules))):
+            yield from ((x.piece, x.edge) for x in seam.a + seam.b)
+
+
+def _worse(c: Curve, turns: int, own: BendRecord) -> tuple[str, float, float]:
+    """What is not fair about it and was not so on the block; where, cm along; and how much."""
+    if c.corner > max(CORNER, 1.25 * own.corner + 0.5, own.kink + 1.0):
+        return f"has a corner of {c.corner:.0f}°", c.corner_at, c.corner
+    if c.turns > max(turns, own.turns):
+        times = {1: "once", 2: "twice"}.get(c.turns, f"{c.turns} times")
+        return f"turns over {times}", 0.5 * c.path.length, float(c.turns)
+    if c.jump > max(4 * JUMP, 1.5 * own.jump) and c.corner <= CORNER:
+        return f"changes its bend suddenly, {c.jump_at:.0f} cm along", c.jump_at, c.jump
+    return "", 0.0, 0.0
+
+
+CHECK = Check(
+    "fair",
+    "Flow",
+    "Curves run fair",
+    "A curve that turns over, or has a flat or a corner, is one that no hand would draw with one sweep. What the block has is told by its audit.",
+    "Redraw the edge through fewer places.",
+    _look,
+    unit="degrees",
+)

@@ -1,0 +1,43 @@
+"""Do necklines, armholes, waists and hems run on smoothly over what is sewn?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from ..finding import Check, Finding
+from ..joints import Joint
+from ..subject import Subject
+
+MORE = 1.25
+"""Times the block's own kink: it is told by its audit."""
+MEANT = 50.0
+"""Degrees from which on a corner is meant."""
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    limit = s.rules.looking.kink
+    for j in s.joints:
+        own = s.record.bend(j.edge).kink
+        if not j.flows or abs(j.kink) <= max(limit, MORE * own) or abs(j.kink) > MEANT:
+            continue
+        over = f"the {j.dart}, shut," if j.dart else f"the {j.seam} seam"
+        where = f"The {j.edge} of the {j.piece}" + (f" and of the {j.other}" if j.other and j.other != j.piece else "")
+        words = f"{where} has a {'peak' if j.kink > 0 else 'dip'} of {abs(j.kink):.0f}° over {over}."
+        yield Finding(words, abs(j.kink), limit, j.piece, j.edge, j.seam or j.dart, j.at, _cure(j))
+
+
+def _cure(j: Joint) -> dict[str, Any] | None:
+    return {"move": "blend", "edges": [[j.piece, j.edge], [j.other, j.other_edge]]} if j.seam and j.other != j.piece else None
+
+
+CHECK = Check(
+    "flow-kink",
+    "Flow",
+    "Edges run on over seams and darts without a kink",
+    "A corner in a neckline, armhole or hem is seen from across the room. What the block itself has is told by its audit.",
+    "Both edges are laid together as sewn and blended.",
+    _look,
+    "looking.kink",
+    "degrees",
+)

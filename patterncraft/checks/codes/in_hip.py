@@ -1,0 +1,59 @@
+"""Does a zip across the waist reach down to where the garment is wide enough for the hip to pass?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+from ..finding import Check, Finding
+from ..openings import Opened, girth_below_waist, has_hip, opened, waist_below
+from ..subject import Subject
+from ..waist import passes, waist_round
+
+STEP: Final = 0.25
+"""cm by which one looks further down."""
+DEEPEST: Final = 60.0
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    needed, word = passes(s)
+    waist = waist_round(s)
+    if needed is None or waist is None or waist.length * s.stretch >= needed or not any(has_hip(p) for p in s.pattern.pieces):
+        return
+    lowest: tuple[float, Opened] | None = None
+    for o in opened(s):
+        depth = waist_below(s, o)
+        if depth > 0 and (lowest is None or depth > lowest[0]):
+            lowest = (depth, o)
+    if lowest is None:
+        return
+    depth, o = lowest
+    room = min(needed + 0.5 * s.rules.ease.hip, s.girths.get("hip", needed) * s.stretch)
+    wide = _wide_enough(s, depth, max(room, needed))
+    short = wide - depth
+    if short <= s.rules.looking.zip_short:
+        return
+    piece, at = s.place(s.pattern.seam(o.reach.seam).a, o.high)
+    words = f"The {o.closure.name} ends {depth:.1f} cm below the waist; the garment is wide enough for the {word} {wide:.1f} cm below it: it must be {short:.1f} cm longer."
+    yield Finding(words, short, s.rules.looking.zip_short, piece, "", o.reach.seam, at)
+
+
+def _wide_enough(s: Subject, depth: float, needed: float) -> float:
+    """cm below the waist from which on the body passes, counted from the opening's end."""
+    at = depth
+    while at < DEEPEST and girth_below_waist(s, at) < needed - 0.05:
+        at += STEP
+    return at
+
+
+CHECK = Check(
+    "in-hip",
+    "Getting in",
+    "A zip reaches to where it is wide enough",
+    "A zip that ends above the hip's fullness opens nothing.",
+    "A longer zip.",
+    _look,
+    "looking.zip_short",
+    worked=True,
+    body=True,
+)

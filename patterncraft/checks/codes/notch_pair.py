@@ -1,0 +1,71 @@
+"""Does every notch stand on both sides of its seam, as far along as its rule wants?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...paper.seam import Notch, Seam
+from ..finding import Check, Finding
+from ..subject import Subject
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    tolerance = s.rules.sewing_tolerance
+    for seam in s.pattern.seams:
+        p = s.promises[seam.name]
+        for n in s.pattern.notches_of(seam.name):
+            piece, at = s.place(seam.a, n.at_a)
+            if n.at_a > p.length_a + tolerance or (
+                seam.b and n.at_b is not None and p.length_b and n.at_b > p.length_b + tolerance
+            ):
+                words = f"{seam.name}: the notch “{n.name}” lies beyond the end of its side."
+                yield Finding(words, n.at_a - p.length_a, tolerance, piece, n.name, seam.name, at, _gone(seam, n))
+            elif seam.b and n.at_b is None:
+                words = f"{seam.name}: the notch “{n.name}” has no partner on the other side."
+                yield Finding(words, 1, 0, piece, n.name, seam.name, at, _moved(seam, n, n.at_a))
+            elif seam.b and n.at_b is not None:
+                off = _off(seam, n, tolerance)
+                if off and not seam.rules:
+                    words = f"{seam.name}: the notch “{n.name}” stands {abs(off):.2f} cm {'further' if off > 0 else 'less far'} along the first side than along the second."
+                    yield Finding(words, abs(off), tolerance, piece, n.name, seam.name, at, _moved(seam, n, n.at_a))
+    for other, name, pairs in _twice(s):
+        piece, at = s.place(s.pattern.seam(other).a, pairs)
+        yield Finding(f"{other}: there are two notches called “{name}”.", 1, 0, piece, name, other, at)
+
+
+def _off(seam: Seam, n: Notch, tolerance: float) -> float:
+    """cm by which the first side is too far for what the seam's rule leaves; nought where it may be so."""
+    off = n.at_a - (n.at_b or 0.0)
+    if seam.rule.kind not in ("equal", "ease"):
+        return 0.0
+    low = high = 0.0
+    if seam.rule.kind == "ease":
+        low, high = (0.0, seam.rule.maximum) if seam.rule.longer == "a" else (-seam.rule.maximum, 0.0)
+    return 0.0 if low - tolerance <= off <= high + tolerance else off
+
+
+def _twice(s: Subject) -> Iterator[tuple[str, str, float]]:
+    seen = set()
+    for n in s.pattern.notches:
+        if (n.seam, n.name) in seen:
+            yield n.seam, n.name, n.at_a
+        seen.add((n.seam, n.name))
+
+
+def _moved(seam: Seam, n: Notch, to: float) -> dict[str, object]:
+    return {"move": "move_notch", "seam": seam.name, "notch": n.name, "to": round(to, 4)}
+
+
+def _gone(seam: Seam, n: Notch) -> dict[str, object]:
+    return {"move": "remove_notch", "seam": seam.name, "notch": n.name}
+
+
+CHECK = Check(
+    "notch-pair",
+    "Notches",
+    "Every notch has its partner, equally far along",
+    "Notches that do not meet shift the whole seam when it is pinned.",
+    "The notch is moved on both sides at once, or taken away.",
+    _look,
+    "sewing_tolerance",
+)

@@ -1,0 +1,39 @@
+"""Is there an edge to be sewn that no seam speaks of, or one whose partner was lost?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ...ledger import unpartnered
+from ...paper.sewn import point_of, spot_along
+from ..finding import Check, Finding
+from ..subject import Subject
+
+LAID_IN = ("lining", "interfacing")
+"""Cloths that are laid on another piece and sewn with it."""
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    for name, edge in unpartnered(s.pattern):
+        piece = s.pattern.piece(name)
+        if piece.cut.cloth in LAID_IN:
+            continue
+        at = point_of(piece, spot_along(piece, edge, 0.5 * sum(e.length for e in piece.outline if e.name == edge)))
+        words = f"The {edge} of the {name} is to be sewn, and nothing is said of what to."
+        yield Finding(words, 1, 0, name, edge, "", at, {"move": "sew", "a": [[name, edge]], "b": [], "kind": "free"})
+    for seam in s.pattern.seams:
+        before = s.record.seam(seam.name)
+        if seam.waits and before is not None and before.b is not None:
+            where, at = s.middle(seam)
+            yield Finding(f"The {seam.name} has lost its partner.", 1, 0, where, seam.a[0].edge, seam.name, at)
+
+
+CHECK = Check(
+    "seam-alone",
+    "Seams",
+    "Every edge that is to be sewn has a partner",
+    "An edge without one is found when the cloth is cut.",
+    "Sew it to its partner, or say that it is free.",
+    _look,
+    unit="",
+)

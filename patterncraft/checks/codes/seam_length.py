@@ -1,0 +1,50 @@
+"""Do both sides of every seam have the length that its rule wants, as a whole and between the notches that have rules of their own?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from ...ledger import Promise
+from ..finding import Check, Finding
+from ..subject import Subject
+
+MOST = 5.0
+"""cm that a seam is trued by at most: more wants another cure."""
+
+
+def _look(s: Subject) -> Iterator[Finding]:
+    limit = s.rules.sewing_tolerance
+    for seam in s.pattern.seams:
+        p = s.promises[seam.name]
+        if p.over_whole:
+            piece, at = s.middle(seam)
+            yield Finding(f"{p.name}: {p.cure}", abs(p.over_whole), limit, piece, "", p.name, at, _cure(p))
+        done = 0.0
+        for i in p.intervals:
+            if i.over and i.rule:
+                piece, at = s.place(seam.a, done + 0.5 * i.length_a)
+                words = f"{p.name}, from {i.start} to {i.end}: {_longer(i.over)} for what is {i.rule}."
+                yield Finding(words, abs(i.over), limit, piece, f"{i.start} to {i.end}", p.name, at)
+            done += i.length_a
+
+
+def _longer(over: float) -> str:
+    return f"the first side is {abs(over):.2f} cm too {'long' if over > 0 else 'short'}"
+
+
+def _cure(p: Promise) -> dict[str, Any] | None:
+    if p.length_b is None or not p.has_partner or abs(p.over) > MOST or any(i.rule for i in p.intervals):
+        return None
+    return {"move": "true_seam", "seam": p.name, "give": "b", "by": "end"}
+
+
+CHECK = Check(
+    "seam-length",
+    "Seams",
+    "Both sides of a seam are as long as its rule wants",
+    "What is too long puckers, what is too short cannot be sewn.",
+    "The side that gives is trued at its end; or the seam gets a rule that says where the fullness goes.",
+    _look,
+    "sewing_tolerance",
+)

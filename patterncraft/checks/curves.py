@@ -1,0 +1,76 @@
+"""How an edge bends, as it is seen on cloth: a turn over that no eye follows is none."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+from math import degrees
+from typing import Final, NamedTuple
+
+import numpy as np
+
+from ..geometry.curvature import comb, how_it_bends
+from ..geometry.path import Path
+from ..paper.piece import Piece
+from ..paper.sewn import runs_of
+
+SEEN: Final = 4.0
+"""Degrees by which a line must turn the other way to be seen to turn over."""
+MEANT: Final = 45.0
+"""Degrees of a corner from which on it is meant: a square neckline is not fair, and right."""
+JUMP: Final = 0.15
+"""Per cm: a step of curvature at a joint that the eye takes for a corner (house practice, no source)."""
+
+
+class Curve(NamedTuple):
+    """An edge as one line. ``turns``: how often it turns over, seen; ``corner``: its largest corner, degrees, ``corner_at`` cm along; ``jump``: the
+    largest step of curvature, per cm, ``jump_at`` cm along."""
+
+    edge: str
+    path: Path
+    turns: int
+    corner: float
+    corner_at: float
+    jump: float
+    jump_at: float
+
+    @property
+    def is_designed(self) -> bool:
+        """Whether it has a corner that is meant."""
+        return self.corner > MEANT
+
+
+def curves_of(piece: Piece) -> Iterator[Curve]:
+    """Every edge that runs on as one line, darts aside."""
+    for name in piece.edge_names:
+        for run in runs_of(piece, name):
+            parts = [piece.outline[i].path for i in run]
+            if all(abs(a.end - b.start) < 1e-6 for a, b in pairwise(parts)):
+                yield _curve(name, Path(tuple(s for p in parts for s in p.segments)))
+
+
+def _curve(name: str, path: Path) -> Curve:
+    if path.is_ruled and len(path.segments) == 1:
+        return Curve(name, path, 0, 0.0, 0.0, 0.0, 0.0)
+    bend = how_it_bends(path)
+    corner, at, done = 0.0, 0.0, 0.0
+    for a, b in pairwise(path.segments):
+        done += Path((a,)).length
+        turn = abs(degrees(float(np.angle(Path((b,)).start_direction / Path((a,)).end_direction))))
+        if turn > corner:
+            corner, at = turn, done
+    return Curve(name, path, _turns_over(path), corner, at, bend.jump, bend.jump_at)
+
+
+def _turns_over(path: Path) -> int:
+    """How often it begins to turn the other way by what can be seen."""
+    found = comb(path)
+    bends = 0.5 * (found.curvature[1:] + found.curvature[:-1]) * np.diff(found.along)
+    sums: list[float] = []
+    for x in map(float, bends):
+        if sums and (x >= 0) == (sums[-1] >= 0):
+            sums[-1] += x
+        else:
+            sums.append(x)
+    seen = [x > 0 for x in sums if degrees(abs(x)) > SEEN]
+    return sum(a != b for a, b in pairwise(seen))

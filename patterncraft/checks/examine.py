@@ -1,0 +1,88 @@
+"""All checks on one pattern, and what a person has said of their findings."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+from ..moves.move import Remark
+from ..replay import Replay
+from .finding import Check, Finding
+from .registry import CHECKS
+from .subject import Subject
+
+GROWN: Final = 1.001
+"""Times the amount that was acknowledged: beyond it the reason holds no more."""
+READ_STEPS: Final = ("extension",)
+"""Checks that look at the recipe and not at the paper."""
+MORE: Final = 1e-3
+"""The same for amounts near nought, in the check's unit."""
+
+
+@dataclass(frozen=True, slots=True)
+class Acknowledged:
+    """A finding that a person looked at and let stand: its code and place, how much it was then, and why."""
+
+    code: str
+    piece: str
+    edge: str
+    seam: str
+    amount: float
+    reason: str
+
+    def covers(self, f: Finding) -> bool:
+        """Whether the reason still holds for a finding: the same thing, and no more of it."""
+        same = (self.code, self.piece, self.edge, self.seam) == f.place
+        return same and abs(f.amount) <= abs(self.amount) * GROWN + MORE
+
+
+def examine(subject: Subject, checks: Mapping[str, Check] = CHECKS, only: Collection[str] | None = None) -> tuple[Finding, ...]:
+    """All findings, in the checks' order. ``only``: of these checks."""
+    found: list[Finding] = []
+    for code, check in checks.items():
+        if only is not None and code not in only:
+            continue
+        if (check.worked and not subject.worked) or (check.body and not subject.body):
+            continue
+        found += [replace(f, code=code) for f in check.look(subject)]
+    return tuple(found)
+
+
+def reason_for(f: Finding, acknowledged: Iterable[Acknowledged]) -> str | None:
+    """Why a finding was let stand; None where nobody did, or there is more of it now."""
+    return next((a.reason for a in acknowledged if a.covers(f)), None)
+
+
+def breaks(f: Finding) -> bool:
+    """Whether a finding is a fault: a caution is not."""
+    return not CHECKS[f.code].quiet
+
+
+def arose(replay: Replay, findings: Sequence[Finding], subject: Subject) -> dict[tuple[str, str, str, str], int]:
+    """After which step each finding stood for the first time and has stood since: by its place, the step's number; 0 for one that came with the
+    blocks."""
+    born = {f.place: len(replay.done) for f in findings}
+    left = set(born)
+    for k in range(len(replay.done) - 1, -1, -1):
+        if not left:
+            break
+        before = replay.done[k].before
+        if before is replay.done[k].after:
+            for place in left:
+                born[place] = min(born[place], k)
+            continue
+        there = {f.place for f in examine(subject.at(before, replay, k), only={code for code, *_ in left})}
+        for place in list(left):
+            if place in there:
+                born[place] = k
+            else:
+                born[place] = k + 1
+                left.discard(place)
+    return born
+
+
+def remarks_found(subject: Subject) -> list[Remark]:
+    """What only the recipe shows: what the steps remarked, and the findings of the checks that read the steps."""
+    steps = [Remark(f.code, f.words, f.piece, f.edge, f.seam, f.amount, f.limit) for f in examine(subject, only=READ_STEPS)]
+    return [*(r for r in subject.remarks if r.code not in READ_STEPS), *steps]

@@ -1,0 +1,84 @@
+"""Joints: where two edges run on into each other over a seam as it is sewn, or over a dart that is shut."""
+
+from __future__ import annotations
+
+from cmath import phase, rect
+from dataclasses import dataclass
+from math import degrees
+from typing import Final
+
+from ..handwork.blending import Meeting, laid_beside
+from ..house import edge_word
+from ..paper.dart import darts_of
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.seam import Seam, Stretch
+from ..paper.sewn import run_of, starts_at_end
+
+FLOWING: Final = ("neckline", "armhole", "waist", "hem", "cap", "line")
+"""Last words of the edges that are to run on smoothly over what is sewn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """``edge``: what runs on, as it is called on ``piece``. ``at``: where, on that piece's paper, cm. ``kink``: degrees by which it turns there, signed.
+    ``seam``: over which seam (``other``: the piece on its other side, ``other_edge``: what the edge is called there), or over which ``dart``."""
+
+    piece: str
+    edge: str
+    at: complex
+    kink: float
+    seam: str = ""
+    other: str = ""
+    other_edge: str = ""
+    dart: str = ""
+
+    @property
+    def word(self) -> str:
+        """What kind of edge it is."""
+        return edge_word(self.edge)
+
+    @property
+    def flows(self) -> bool:
+        """Whether it is an edge that is to run on smoothly."""
+        return self.word in FLOWING
+
+
+def joints_of(pattern: Pattern) -> list[Joint]:
+    """Every joint of a flowing edge over a seam, then every dart that is shut, piece by piece."""
+    over_seams = [j for s in pattern.seams if s.b for at_end in (False, True) if (j := over_seam(pattern, s, at_end))]
+    return over_seams + [j for p in pattern.pieces for j in over_darts(p)]
+
+
+def corner_of(piece: Piece, stretch: Stretch, at_end: bool) -> Meeting:
+    """The edge beside a stretch of a seam's side, where the side begins or ends."""
+    run = run_of(piece, stretch.edge, stretch.run)
+    back = starts_at_end(piece, stretch.edge, stretch.start, stretch.run)
+    n = len(piece.outline)
+    return Meeting(piece, (run[-1] + 1) % n, False) if at_end != back else Meeting(piece, (run[0] - 1) % n, True)
+
+
+def over_seam(pattern: Pattern, seam: Seam, at_end: bool) -> Joint | None:
+    """The joint where a seam begins or ends; None where nothing runs on there."""
+    a, b = ((side[-1] if at_end else side[0]) for side in (seam.a, seam.b))
+    one, other = (corner_of(pattern.piece(s.piece), s, at_end) for s in (a, b))
+    near, far = one.piece.outline[one.edge], other.piece.outline[other.edge]
+    word = edge_word(near.name)
+    if word not in FLOWING or edge_word(far.name) != word or near.is_sewn_shut or far.is_sewn_shut:
+        return None
+    way = other.path.placed(laid_beside(one, other)).reversed().start_direction
+    kink = degrees(phase(way / one.path.end_direction))
+    return Joint(a.piece, near.name, one.path.end, kink, seam.name, b.piece, far.name)
+
+
+def over_darts(piece: Piece) -> list[Joint]:
+    """A piece's darts that open within one edge, shut."""
+    found = []
+    n = len(piece.outline)
+    for d in darts_of(piece):
+        before, after = piece.outline[d.vertex - 2], piece.outline[(d.vertex + 1) % n]
+        if before.name != after.name or before.is_sewn_shut:
+            continue
+        shut = after.path.start_direction * rect(1.0, -d.angle)
+        found.append(Joint(piece.name, before.name, d.mouth[0], degrees(phase(shut / before.path.end_direction)), dart=d.name))
+    return found

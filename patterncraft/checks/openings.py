@@ -1,0 +1,177 @@
+"""How wide a garment opens where a body passes: necklines, waists, hems of sleeves, with what closures add."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import inf
+from typing import Final
+
+from ..comparing.round_the_body import times_round
+from ..handwork.blending import Meeting
+from ..house import edge_word
+from ..paper.closure import Closure, Reach
+from ..paper.piece import Piece
+from ..paper.sewn import sewn_length
+from ..places.levels import downward
+from .joints import corner_of
+from .level_width import width_at
+from .subject import Subject
+
+AT_END: Final = 0.1
+"""cm; a closure that begins so near to the end of its seam begins at the end."""
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """A stretch of a closure as it lies now: ``low`` and ``high`` cm along its seam, ``whole`` cm long."""
+
+    closure: Closure
+    reach: Reach
+    low: float
+    high: float
+    whole: float
+
+    @property
+    def length(self) -> float:
+        """cm that it opens."""
+        return self.high - self.low
+
+
+def opened(s: Subject) -> list[Opened]:
+    """Every stretch of every closure."""
+    found = []
+    for c in s.pattern.closures:
+        for part in c.parts:
+            if part.seam not in s.promises:
+                continue
+            whole = s.pattern.side_length(s.pattern.seam(part.seam).a)
+            low, high = part.along(s.pattern.notches, whole)
+            found.append(Opened(c, part, low, high, whole))
+    return found
+
+
+def edges_met(s: Subject, o: Opened) -> set[str]:
+    """Names of the edges at which the opening begins or ends: "neckline" for a zip from the neck down."""
+    seam = s.pattern.seam(o.reach.seam)
+    met = set()
+    for at_end, there in ((False, o.low < AT_END), (True, o.high > o.whole - AT_END)):
+        if there:
+            stretch = seam.a[-1 if at_end else 0]
+            met.add(_name(corner_of(s.pattern.piece(stretch.piece), stretch, at_end)))
+    return met
+
+
+def _name(m: Meeting) -> str:
+    return m.piece.outline[m.edge].name
+
+
+def lies_open(s: Subject, edge: str) -> bool:
+    """Whether an edge of that kind ends at one that is left open all along: a button stand, a wrap."""
+    for p in s.pattern.pieces:
+        n = len(p.outline)
+        for i, e in enumerate(p.outline):
+            if e.kind == "opening" and edge in {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
+                return p.cut.cloth == "shell"
+    return False
+
+
+def opens_at(s: Subject, edge: str) -> float:
+    """cm that closures add round an edge they begin at: both sides of a slit. Infinite where one opens the whole way from that edge to another
+    that lies free."""
+    if lies_open(s, edge):
+        return inf
+    added = 0.0
+    for c in s.pattern.closures:
+        parts = [o for o in opened(s) if o.closure is c]
+        met = set().union(*(edges_met(s, o) for o in parts)) if parts else set()
+        if edge not in met:
+            continue
+        through = {"hem", "waist"} & met and all(o.length > o.whole - AT_END for o in parts)
+        added += inf if through and edge == "neckline" else 2 * sum(o.length for o in parts)
+    return added
+
+
+def neck_round(s: Subject) -> float | None:
+    """cm round the neckline as far as its cloth gives, closures shut; None for a garment without one."""
+    parts = [
+        (p, name) for p in s.pattern.pieces if p.cut.cloth == "shell" for name in p.edge_names if edge_word(name) == "neckline"
+    ]
+    if not parts:
+        return None
+    ribs = [p for p in s.pattern.pieces if p.cut.cloth == "rib" and "neckline" in p.edge_names]
+    if ribs:
+        return sum(_round(p, "neckline") * (1 + (p.cut.stretch or s.rules.looking.rib) / 100) / _layers(p) for p in ribs)
+    return sum(_round(p, name) * (1 + p.cut.stretch / 100) for p, name in parts)
+
+
+def _layers(piece: Piece) -> int:
+    """A rib that is cut twice over lies double."""
+    return 2 if piece.cut.quantity * (2 if piece.cut.on_fold else 1) > 2 else 1
+
+
+def _round(piece: Piece, edge: str) -> float:
+    return sewn_length(piece, edge) * times_round(piece)
+
+
+def sleeve_hems(s: Subject) -> dict[str, float]:
+    """cm round the lower end of each sleeve, by the piece it is told at: a sleeve of two halves is told at the first."""
+    found: dict[str, float] = {}
+    for p in s.pattern.pieces:
+        if p.cut.cloth != "shell" or "hem" not in p.edge_names or not is_sleeve(p):
+            continue
+        found[p.name] = sewn_length(p, "hem")
+    halves = [p for p in s.pattern.pieces if "sleeve hem" in p.edge_names]
+    if halves:
+        found[halves[0].name] = sum(sewn_length(p, "sleeve hem") for p in halves)
+    return found
+
+
+def is_sleeve(piece: Piece) -> bool:
+    """Whether it goes round an arm."""
+    return "sleeve" in piece.name.split() or {"front underarm", "back underarm"} <= set(piece.edge_names)
+
+
+def waist_below(s: Subject, o: Opened) -> float:
+    """cm by which the lower end of an opening lies below the waist: measured down the grain on its piece from its waist line or edge, or, on a piece
+    without, from where the hip line tells it would be. Negative above it."""
+    seam = s.pattern.seam(o.reach.seam)
+    ends = [s.place(seam.a, at) for at in (o.low, o.high)]
+    depths = [depth_below_waist(s, s.pattern.piece(name), z) for name, z in ends]
+    return max(depths)
+
+
+def depth_below_waist(s: Subject, piece: Piece, z: complex) -> float:
+    """cm down the grain from the waist's level to a point of the piece."""
+    down = downward(piece)
+    return ((z - waist_level(s, piece)) * down.conjugate()).real
+
+
+def waist_level(s: Subject, piece: Piece) -> complex:
+    """A point at the level of the waist: of its waist line; of the end of its waist edge that is nearest to the centre; or as far above its hip line
+    as the body's waist is above the hip."""
+    for x in piece.lines:
+        if x.name == "waist":
+            return x.path.start
+    hip = next((x.path.start for x in piece.lines if x.name == "hip"), None)
+    if "waist" in piece.edge_names and not (hip is not None and "yoke" in piece.name):
+        ends = [z for e in piece.outline if e.name == "waist" for z in (e.path.start, e.path.end)]
+        down = downward(piece)
+        return max(ends, key=lambda z: (z * down.conjugate()).real)
+    if hip is not None:
+        return hip - downward(piece) * s.body.get("waist_to_hip", 20.0)
+    left, top, right, _ = piece.box
+    return complex(0.5 * (left + right), top)
+
+
+def girth_below_waist(s: Subject, depth: float) -> float:
+    """cm round the garment ``depth`` cm below the waist, as far as its cloth gives."""
+    total = 0.0
+    for p in s.pattern.pieces:
+        if p.cut.cloth == "shell" and not is_sleeve(p) and (has_hip(p) or "waist" in p.edge_names):
+            total += width_at(p, waist_level(s, p) + downward(p) * depth) * times_round(p)
+    return total * s.stretch
+
+
+def has_hip(piece: Piece) -> bool:
+    """Whether it carries the hip line."""
+    return any(x.name == "hip" for x in piece.lines)

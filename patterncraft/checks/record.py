@@ -1,0 +1,160 @@
+"""The record: what the blocks came to, and what steps changed of it on purpose. A pattern is looked at against it.
+
+It travels in the pattern's file, so that a pattern can be looked at without its recipe.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from math import degrees
+
+from pydantic import Field
+
+from ..comparing.round_the_body import girths
+from ..house import Strict, edge_word
+from ..ledger import fullness_of
+from ..paper.dart import darts_of
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..replay import Done, Replay
+from .curves import curves_of
+from .joints import joints_of
+from .square import corners_at_folds
+
+
+class EdgeRecord(Strict):
+    """A waist, hem or line of the whole garment: cm round the body as sewn, fullness apart."""
+
+    name: str = Field(max_length=120)
+    length: float = Field(ge=0, le=5000)
+
+
+class SeamRecord(Strict):
+    """A seam's sides, cm, when it was first on the table; ``b`` None where it waited for its partner."""
+
+    name: str = Field(max_length=120)
+    a: float = Field(ge=0, le=5000)
+    b: float | None = Field(default=None, ge=0, le=5000)
+
+
+class DartRecord(Strict):
+    """What a piece's darts come to: the sum of their angles, degrees, and the widest mouth, cm."""
+
+    piece: str = Field(max_length=120)
+    angle: float = Field(ge=0, le=2000)
+    mouth: float = Field(ge=0, le=500)
+
+
+class BendRecord(Strict):
+    """How the block's own edges of a kind are at worst: kinks over what is sewn and corners off the square, degrees; turns and joints of their curve."""
+
+    edge: str = Field(max_length=120)
+    kink: float = 0.0
+    off_square: float = 0.0
+    turns: int = 0
+    jump: float = 0.0
+    corner: float = 0.0
+
+
+class Record(Strict):
+    """What the paper should come to."""
+
+    girths: tuple[EdgeRecord, ...] = Field(default=(), max_length=60)
+    seams: tuple[SeamRecord, ...] = Field(default=(), max_length=500)
+    darts: tuple[DartRecord, ...] = Field(default=(), max_length=200)
+    bends: tuple[BendRecord, ...] = Field(default=(), max_length=500)
+
+    def bend(self, edge: str) -> BendRecord:
+        """The worst of the block's own edges of that kind; nothing but nought where it has none."""
+        word = edge_word(edge)
+        return next((x for x in self.bends if x.edge == word), BendRecord(edge=word))
+
+    def seam(self, name: str) -> SeamRecord | None:
+        """A seam as it was first; None for one that a step made."""
+        return next((s for s in self.seams if s.name == name), None)
+
+    def girth(self, name: str) -> float | None:
+        """cm round the body; None where the block had no such line."""
+        return next((g.length for g in self.girths if g.name == name), None)
+
+
+def record_of(pattern: Pattern) -> Record:
+    """The record of blocks as they were laid on the table."""
+    return Record(
+        girths=tuple(EdgeRecord(name=name, length=size) for name, size in round_the_body(pattern).items()),
+        seams=tuple(_seam_records(pattern)),
+        darts=tuple(_dart_records(pattern.pieces)),
+        bends=tuple(_bend_records(pattern)),
+    )
+
+
+def _seam_records(pattern: Pattern) -> Iterable[SeamRecord]:
+    for s in pattern.seams:
+        yield SeamRecord(name=s.name, a=pattern.side_length(s.a), b=pattern.side_length(s.b) if s.b else None)
+
+
+def _dart_records(pieces: Iterable[Piece]) -> Iterable[DartRecord]:
+    for p in pieces:
+        if darts := darts_of(p):
+            yield DartRecord(piece=p.name, angle=sum(degrees(abs(d.angle)) for d in darts), mouth=max(d.intake for d in darts))
+
+
+def _bend_records(pattern: Pattern) -> Iterable[BendRecord]:
+    words = dict.fromkeys(edge_word(name) for p in pattern.pieces for name in p.edge_names)
+    kinks = [(j.word, abs(j.kink)) for j in joints_of(pattern)]
+    corners = [(edge_word(c.edge), abs(c.off)) for c in corners_at_folds(pattern)]
+    bends = [(edge_word(c.edge), c) for p in pattern.pieces for c in curves_of(p)]
+    for word in words:
+        own = [b for w, b in bends if w == word]
+        yield BendRecord(
+            edge=word,
+            kink=max((k for w, k in kinks if w == word), default=0.0),
+            off_square=max((k for w, k in corners if w == word), default=0.0),
+            turns=max((b.turns for b in own), default=0),
+            jump=max((b.jump for b in own), default=0.0),
+            corner=max((b.corner for b in own), default=0.0),
+        )
+
+
+def round_the_body(pattern: Pattern) -> dict[str, float]:
+    """cm round the body at every line, waist and hem that goes round it, without what is gathered or pleated there. Of several of one name
+    (the hems of body and sleeves go apart), the first, which is the widest of the body."""
+    found: dict[str, float] = {}
+    for g in girths(pattern):
+        found.setdefault(g.name, g.length - fullness_of(pattern, g.name, g.pieces))
+    return found
+
+
+def after(replay: Replay) -> Record:
+    """The record after all steps: what the blocks came to, changed by what the steps meant to change; seams that steps made stand in it as they
+    were made."""
+    record = record_of(replay.start)
+    if not replay.done:
+        return record
+    changed: dict[str, float] = {g.name: g.length for g in record.girths}
+    seams = {s.name: s for s in record.seams}
+    for d in replay.done:
+        if d.before is d.after:
+            continue
+        _follow_girths(changed, d)
+        for s in _seam_records(d.after):
+            seams.setdefault(s.name, s)
+    last = replay.pattern
+    names = {s.name for s in last.seams}
+    return Record(
+        girths=tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in changed.items()),
+        seams=tuple(s for n, s in seams.items() if n in names),
+        darts=tuple(_dart_records(last.pieces)),
+        bends=record.bends,
+    )
+
+
+def _follow_girths(expected: dict[str, float], d: Done) -> None:
+    if d.step.keeps_girths():
+        return
+    before, now = round_the_body(d.before), round_the_body(d.after)
+    for name in now:
+        if name not in expected:
+            expected[name] = now[name]
+        elif name in before:
+            expected[name] += now[name] - before[name]

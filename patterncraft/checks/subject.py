@@ -1,0 +1,91 @@
+"""What the checks look at: a pattern, the house's rules, the record of its blocks, the wearer, and what is asked of it more than once."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from ..house import HouseRules
+from ..ledger import Promise, ledger
+from ..measures.chart import Chart
+from ..moves.move import Remark
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.seam import Seam, Side
+from ..replay import Replay
+from .joints import Joint, joints_of
+from .record import Record, after, round_the_body
+
+
+@dataclass(frozen=True)
+class Subject:
+    """``record``: what the blocks came to, and what was changed on purpose; empty where nothing is known of them. ``body``: the wearer's measures, cm.
+    ``remarks``: what the steps themselves found wanting. ``replay``: the recipe behind the pattern, where there is one."""
+
+    pattern: Pattern
+    rules: HouseRules
+    record: Record
+    body: Chart
+    remarks: tuple[Remark, ...] = ()
+    replay: Replay | None = None
+
+    @classmethod
+    def after(cls, replay: Replay, rules: HouseRules, body: Chart | None = None) -> Subject:
+        """The work after all steps of a replay."""
+        return cls(replay.pattern, rules, after(replay), body or {}, remarks_of(replay), replay)
+
+    def at(self, pattern: Pattern, replay: Replay, steps: int) -> Subject:
+        """The same question asked of the work after so many steps of the replay."""
+        part = Replay(replay.start, replay.done[:steps])
+        return replace(self, pattern=pattern, record=after(part), remarks=remarks_of(part), replay=part)
+
+    @cached_property
+    def worked(self) -> bool:
+        """Whether anything was done on the paper: blocks as they came are no garment yet."""
+        return any(p.paper.block is not None for p in self.pattern.pieces)
+
+    @cached_property
+    def promises(self) -> Mapping[str, Promise]:
+        """The ledger's seams by name."""
+        return {p.name: p for p in ledger(self.pattern, self.rules) if p.kind == "seam"}
+
+    @cached_property
+    def joints(self) -> list[Joint]:
+        """All joints of flowing edges."""
+        return joints_of(self.pattern)
+
+    @cached_property
+    def girths(self) -> Mapping[str, float]:
+        """cm round the body by line or edge, fullness apart."""
+        return round_the_body(self.pattern)
+
+    @cached_property
+    def stretch(self) -> float:
+        """Times that the body's cloth gives round the body: 1 for a woven one, the least of its pieces."""
+        shell = [p.cut.stretch for p in self.pattern.pieces if p.cut.cloth == "shell"]
+        return 1 + min(shell, default=0.0) / 100
+
+    def place(self, side: Side, at: float) -> tuple[str, complex]:
+        """The piece, and the point on its paper, ``at`` cm along a seam's side."""
+        found = self.pattern.on_side(side, at)
+        edge = found.piece.outline[found.spot.edge]
+        return found.piece.name, edge.path.at(found.spot.along)
+
+    def middle(self, seam: Seam) -> tuple[str, complex]:
+        """The piece and the point half-way along a seam's first side."""
+        return self.place(seam.a, 0.5 * self.promises[seam.name].length_a)
+
+    def pieces_named(self, *words: str) -> list[Piece]:
+        """Pieces in whose name all the words stand."""
+        return [p for p in self.pattern.pieces if all(w in p.name.split() for w in words)]
+
+    def remarked(self, code: str) -> list[Remark]:
+        """What the steps found wanting for a check, as far as its piece is still on the table."""
+        there = {p.name for p in self.pattern.pieces}
+        return [r for r in self.remarks if r.code == code and r.piece in there]
+
+
+def remarks_of(replay: Replay) -> tuple[Remark, ...]:
+    """What all the steps found wanting."""
+    return tuple(r for d in replay.done for r in d.remarks)
