@@ -52,7 +52,7 @@ class Promise:
     cure: str
     intervals: tuple[Interval, ...]
     edges: tuple[tuple[str, str], ...]
-    notches: tuple[tuple[float, float | None, str], ...]
+    notches: tuple[tuple[float, float | None, Literal["single", "double"]], ...]
     over_whole: float = 0.0
     has_partner: bool = True
 

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from itertools import pairwise
 from math import degrees
 from typing import Final, NamedTuple
 
 import numpy as np
 
-from ..geometry.curvature import comb, how_it_bends
+from ..by_identity import ByIdentity
+from ..geometry.curvature import GRAIN, Comb, comb
 from ..geometry.path import Path
 from ..paper.piece import Piece
 from ..paper.sewn import runs_of
@@ -40,31 +40,35 @@ class Curve(NamedTuple):
         return self.corner > MEANT
 
 
-def curves_of(piece: Piece) -> Iterator[Curve]:
-    """Every edge that runs on as one line, darts aside."""
+def _all_curves(piece: Piece) -> tuple[Curve, ...]:
+    found = []
     for name in piece.edge_names:
         for run in runs_of(piece, name):
             parts = [piece.outline[i].path for i in run]
             if all(abs(a.end - b.start) < 1e-6 for a, b in pairwise(parts)):
-                yield _curve(name, Path(tuple(s for p in parts for s in p.segments)))
+                found.append(_curve(name, Path(tuple(s for p in parts for s in p.segments))))
+    return tuple(found)
+
+
+curves_of = ByIdentity(_all_curves, 512)
+"""Every edge of a piece that runs on as one line, darts aside."""
 
 
 def _curve(name: str, path: Path) -> Curve:
-    if path.is_ruled and len(path.segments) == 1:
+    if len(path.segments) == 1 and len(path.segments[0]) == 2:
         return Curve(name, path, 0, 0.0, 0.0, 0.0, 0.0)
-    bend = how_it_bends(path)
-    corner, at, done = 0.0, 0.0, 0.0
-    for a, b in pairwise(path.segments):
-        done += Path((a,)).length
-        turn = abs(degrees(float(np.angle(Path((b,)).start_direction / Path((a,)).end_direction))))
-        if turn > corner:
-            corner, at = turn, done
-    return Curve(name, path, _turns_over(path), corner, at, bend.jump, bend.jump_at)
-
-
-def _turns_over(path: Path) -> int:
-    """How often it begins to turn the other way by what can be seen."""
     found = comb(path)
+    joints = np.arange(1, len(path.segments)) * (GRAIN + 1)
+    steps = np.abs(found.curvature[joints] - found.curvature[joints - 1])
+    corners = np.abs(np.angle(found.normals[joints] / found.normals[joints - 1]))
+    k, c = (int(np.argmax(x)) if len(joints) else 0 for x in (steps, corners))
+    jump, jump_at = (float(steps[k]), float(found.along[joints[k]])) if len(joints) else (0.0, 0.0)
+    corner, corner_at = (degrees(float(corners[c])), float(found.along[joints[c]])) if len(joints) else (0.0, 0.0)
+    return Curve(name, path, _turns_over(found), corner, corner_at, jump, jump_at)
+
+
+def _turns_over(found: Comb) -> int:
+    """How often it begins to turn the other way by what can be seen."""
     bends = 0.5 * (found.curvature[1:] + found.curvature[:-1]) * np.diff(found.along)
     sums: list[float] = []
     for x in map(float, bends):

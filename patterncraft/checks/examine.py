@@ -8,7 +8,7 @@ from typing import Final
 
 from ..moves.move import Remark
 from ..replay import Replay
-from .finding import Check, Finding
+from .finding import Check, Finding, Place
 from .registry import CHECKS
 from .subject import Subject
 
@@ -59,7 +59,7 @@ def breaks(f: Finding) -> bool:
     return not CHECKS[f.code].quiet
 
 
-def arose(replay: Replay, findings: Sequence[Finding], subject: Subject) -> dict[tuple[str, str, str, str], int]:
+def arose(replay: Replay, findings: Sequence[Finding], subject: Subject) -> dict[Place, int]:
     """After which step each finding stood for the first time and has stood since: by its place, the step's number; 0 for one that came with the
     blocks."""
     born = {f.place: len(replay.done) for f in findings}
@@ -73,13 +73,19 @@ def arose(replay: Replay, findings: Sequence[Finding], subject: Subject) -> dict
                 born[place] = min(born[place], k)
             continue
         there = {f.place for f in examine(subject.at(before, replay, k), only={code for code, *_ in left})}
+        known = {p.name for p in before.pieces}
         for place in list(left):
-            if place in there:
+            if place in there or any(_was(place, old, known) for old in there):
                 born[place] = k
             else:
                 born[place] = k + 1
                 left.discard(place)
     return born
+
+
+def _was(place: Place, old: Place, pieces: Collection[str]) -> bool:
+    """Whether an older finding is the same on the piece that this one's piece was cut from: its own was not on the table then."""
+    return place[0] == old[0] and place[2:] == old[2:] and place[1] not in pieces
 
 
 def remarks_found(subject: Subject) -> list[Remark]:

@@ -24,6 +24,10 @@ Group = Literal[
 ]
 
 
+Place = tuple[str, str, str, str]
+"""Code, piece, edge and seam of a finding."""
+
+
 @dataclass(frozen=True, slots=True)
 class Finding:
     """Something that is not as it should be.
@@ -44,7 +48,7 @@ class Finding:
     code: str = ""
 
     @property
-    def place(self) -> tuple[str, str, str, str]:
+    def place(self) -> Place:
         """What makes it the same finding on other paper: its check, piece, edge and seam."""
         return self.code, self.piece, self.edge, self.seam
 

@@ -44,6 +44,18 @@ class Joint:
         return self.word in FLOWING
 
 
+MORE: Final = 1.25
+"""Times the block's own kink, which its audit tells: beyond it a kink is the style's."""
+MEANT: Final = 50.0
+"""Degrees from which on a corner is meant."""
+
+
+def is_broken(kink: float, limit: float, own: float) -> bool:
+    """Whether a kink of so many degrees is one that the style made and that shows: more than the house's ``limit``, more than the block's ``own`` worst, and not
+    so much that it is meant."""
+    return max(limit, MORE * own) < abs(kink) <= MEANT
+
+
 def joints_of(pattern: Pattern) -> list[Joint]:
     """Every joint of a flowing edge over a seam, then every dart that is shut, piece by piece."""
     over_seams = [j for s in pattern.seams if s.b for at_end in (False, True) if (j := over_seam(pattern, s, at_end))]

@@ -5,11 +5,15 @@ It travels in the pattern's file, so that a pattern can be looked at without its
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections import OrderedDict
+from collections.abc import Collection, Iterable
 from math import degrees
+from threading import Lock
+from typing import Final
 
 from pydantic import Field
 
+from ..by_identity import ByIdentity
 from ..comparing.round_the_body import girths
 from ..house import Strict, edge_word
 from ..ledger import fullness_of
@@ -78,8 +82,7 @@ class Record(Strict):
         return next((g.length for g in self.girths if g.name == name), None)
 
 
-def record_of(pattern: Pattern) -> Record:
-    """The record of blocks as they were laid on the table."""
+def _record_of(pattern: Pattern) -> Record:
     return Record(
         girths=tuple(EdgeRecord(name=name, length=size) for name, size in round_the_body(pattern).items()),
         seams=tuple(_seam_records(pattern)),
@@ -88,8 +91,14 @@ def record_of(pattern: Pattern) -> Record:
     )
 
 
-def _seam_records(pattern: Pattern) -> Iterable[SeamRecord]:
+record_of = ByIdentity(_record_of, 64)
+"""The record of blocks as they were laid on the table."""
+
+
+def _seam_records(pattern: Pattern, known: Collection[str] = ()) -> Iterable[SeamRecord]:
     for s in pattern.seams:
+        if s.name in known:
+            continue
         yield SeamRecord(name=s.name, a=pattern.side_length(s.a), b=pattern.side_length(s.b) if s.b else None)
 
 
@@ -116,37 +125,72 @@ def _bend_records(pattern: Pattern) -> Iterable[BendRecord]:
         )
 
 
-def round_the_body(pattern: Pattern) -> dict[str, float]:
-    """cm round the body at every line, waist and hem that goes round it, without what is gathered or pleated there. Of several of one name
-    (the hems of body and sleeves go apart), the first, which is the widest of the body."""
+def _round_the_body(pattern: Pattern) -> dict[str, float]:
     found: dict[str, float] = {}
     for g in girths(pattern):
         found.setdefault(g.name, g.length - fullness_of(pattern, g.name, g.pieces))
     return found
 
 
+round_the_body = ByIdentity(_round_the_body, 512)
+"""cm round the body at every line, waist and hem that goes round it, without what is gathered or pleated there. Of several of one name (the hems of body and
+sleeves go apart), the first, which is the widest of the body."""
+
+
 def after(replay: Replay) -> Record:
     """The record after all steps: what the blocks came to, changed by what the steps meant to change; seams that steps made stand in it as they
     were made."""
-    record = record_of(replay.start)
+    first = record_of(replay.start)
     if not replay.done:
-        return record
-    changed: dict[str, float] = {g.name: g.length for g in record.girths}
-    seams = {s.name: s for s in record.seams}
-    for d in replay.done:
-        if d.before is d.after:
-            continue
-        _follow_girths(changed, d)
-        for s in _seam_records(d.after):
-            seams.setdefault(s.name, s)
-    last = replay.pattern
-    names = {s.name for s in last.seams}
+        return first
+    girths, seams = _followed(replay)
+    names = {s.name for s in replay.pattern.seams}
     return Record(
-        girths=tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in changed.items()),
+        girths=tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
         seams=tuple(s for n, s in seams.items() if n in names),
-        darts=tuple(_dart_records(last.pieces)),
-        bends=record.bends,
+        darts=tuple(_dart_records(replay.pattern.pieces)),
+        bends=first.bends,
     )
+
+
+_Followed = tuple[dict[str, float], dict[str, SeamRecord]]
+_known: OrderedDict[int, tuple[Done, Pattern, _Followed]] = OrderedDict()
+_lock = Lock()
+REMEMBERED: Final = 512
+
+
+def _followed(replay: Replay) -> _Followed:
+    """Girths meant and seams as they were made, after all steps; remembered by the last step done, since what came before it is one with it."""
+    known, k = None, len(replay.done)
+    with _lock:
+        while k and known is None:
+            found = _known.get(id(replay.done[k - 1]))
+            if found is not None and found[0] is replay.done[k - 1] and found[1] is replay.start:
+                known = found[2]
+            else:
+                k -= 1
+    if known is None:
+        first = record_of(replay.start)
+        known = {g.name: g.length for g in first.girths}, {s.name: s for s in first.seams}
+    girths, seams = dict(known[0]), dict(known[1])
+    for d in replay.done[k:]:
+        if d.before is not d.after:
+            _follow_girths(girths, d)
+            for s in _seam_records(d.after, seams):
+                seams[s.name] = s
+        with _lock:
+            _known[id(d)] = d, replay.start, (dict(girths), dict(seams))
+            while len(_known) > REMEMBERED:
+                _known.popitem(last=False)
+    return girths, seams
+
+
+def forget() -> None:
+    """Drop everything remembered."""
+    with _lock:
+        _known.clear()
+    for known in (record_of, round_the_body, curves_of):
+        known.forget()
 
 
 def _follow_girths(expected: dict[str, float], d: Done) -> None:

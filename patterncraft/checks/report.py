@@ -43,9 +43,9 @@ class Report:
         return kept and not any(j.stands for j in self.findings) and all(x.balanced for x in self.account)
 
 
-def report(subject: Subject, acknowledged: Sequence[Acknowledged] = ()) -> Report:
-    """Everything looked at once."""
-    found = examine(subject)
+def report(subject: Subject, acknowledged: Sequence[Acknowledged] = (), known: Sequence[Finding] | None = None) -> Report:
+    """Everything looked at once; ``known``: its findings, where they were looked for already."""
+    found = examine(subject) if known is None else known
     return Report(
         ledger(subject.pattern, subject.rules),
         tuple(Judged(f, reason_for(f, acknowledged)) for f in found),

@@ -20,6 +20,7 @@ from ..shelf.schools_api import router as schools
 from ..styles.api import router as styles
 from ..styles.heads import OtherPerson
 from ..styles.heads_api import router as heads
+from ..styles.looking_api import router as looking
 from ..styles.rule_change import router as rule_change
 from ..styles.try_out import router as try_out
 from ..styles.variants_api import router as variants
@@ -45,6 +46,7 @@ api.add_router("", styles)
 api.add_router("", heads)
 api.add_router("", variants)
 api.add_router("", try_out)
+api.add_router("", looking)
 api.add_router("", ways_out)
 api.add_router("", keeping)
 

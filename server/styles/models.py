@@ -14,7 +14,8 @@ class Style(Keepable):
     """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
     and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
     the day it was begun, until a person lets it take the newer ones. ``layout``: sheets laid by hand, by piece:
-    where the origin of their coordinates lies on the table (x, y, cm) and how far they are turned (degrees). ``variant_of``: the style
+    where the origin of their coordinates lies on the table (x, y, cm) and how far they are turned (degrees). ``acknowledged``: findings that were let stand
+    (code, place, amount, reason). ``variant_of``: the style
     it was branched from; None for one begun on a block, and for a duplicate."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
@@ -23,6 +24,7 @@ class Style(Keepable):
     version = models.PositiveIntegerField(default=0)
     rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
     layout = models.JSONField(default=dict)
+    acknowledged = models.JSONField(default=list)
     variant_of = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="variants")
     changed = models.DateTimeField(auto_now=True)
 

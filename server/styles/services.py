@@ -8,7 +8,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from patterncraft.errors import BadSetting, MoveRefused, PatternError
-from patterncraft.formats.openfile import BlockFile, StyleFile
+from patterncraft.formats.openfile import AcknowledgedData, BlockFile, StyleFile
 from patterncraft.formats.table import Lie
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move
@@ -169,4 +169,5 @@ def style_file(style: Style) -> StyleFile:
     """The style with its blocks inside, so that the file stands alone."""
     blocks = {p.role: BlockFile.model_validate(p.revision.content) for p in style.pins.select_related("revision")}
     rules = style.house_rules()
-    return StyleFile(name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules)
+    let_stand = [AcknowledgedData(**a) for a in style.acknowledged]
+    return StyleFile(name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules, acknowledged=let_stand)

@@ -14,6 +14,7 @@ from patterncraft.texts import PersonsName
 
 from ..config.answers import Fault, Wire
 from ..shelf.shapes import SumOut
+from .checks_shapes import FindingOut
 
 
 class PhraseOut(Wire):
@@ -96,6 +97,18 @@ class IntervalOut(Wire):
     kept: bool
 
 
+class NotchOut(Wire):
+    """A notch of a seam, numbered along its first side; where it stands on both sides, in words and cm."""
+
+    number: int
+    name: str
+    style: Literal["single", "double"]
+    a: str
+    b: str
+    at_a: float
+    at_b: float | None
+
+
 class EdgeOf(Wire):
     """An edge by its piece."""
 
@@ -104,7 +117,7 @@ class EdgeOf(Wire):
 
 
 class PromiseOut(Wire):
-    """A line of the ledger. Lengths in cm for the bars, words in the house unit beside them."""
+    """A line of the ledger. Lengths in cm for the bars, words in the house unit beside them. ``closed_by``: the zip, buttons or hooks in it."""
 
     name: str
     kind: Literal["seam", "legs"]
@@ -122,6 +135,9 @@ class PromiseOut(Wire):
     cure: str
     ticks_a: list[float]
     ticks_b: list[float]
+    notches: list[NotchOut]
+    has_partner: bool
+    closed_by: str
     intervals: list[IntervalOut]
     edges: list[EdgeOf]
 
@@ -138,7 +154,8 @@ class AccountOut(Wire):
 
 
 class Work(Wire):
-    """A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account."""
+    """A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account, what the checks find.
+    ``found``: how much of that wants something done."""
 
     table: Drawing
     strips: DrawnStrips | None
@@ -147,6 +164,8 @@ class Work(Wire):
     kept: int
     broken: int
     account: list[AccountOut]
+    findings: list[FindingOut]
+    found: int
     stopped: Fault | None
 
 

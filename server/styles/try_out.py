@@ -7,6 +7,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from patterncraft.checks.examine import Acknowledged
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.formats.drawing import Point, draw
 from patterncraft.formats.table import Lie, lies_of
@@ -21,7 +22,7 @@ from ..config.answers import ERRORS, Missing, fault_of
 from ..shelf.services import revision_id
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
-from . import services
+from . import looking, services
 from .models import Style
 from .pointing import point_at, sketch
 from .shapes import (
@@ -34,6 +35,7 @@ from .shapes import (
     StepPicture,
 )
 from .words import (
+    Seen,
     as_json_answer,
     phrases_out,
     work_out,
@@ -47,7 +49,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     """Stateless: nothing is kept. A step that cannot be done is answered, not refused, so that the
     hand can go on moving."""
     room = workroom_of(request)
-    rules, hand = _style(room, body.style_id)
+    rules, hand, stand = _style(room, body.style_id)
     pins = _pins(room, body.blocks)
     steps: list[Move] = list(body.steps)
     before = services.worked(pins, steps, rules)
@@ -71,7 +73,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         except PatternError as e:
             refused = fault_of(e, rules.unit)
     out = PreviewOut(
-        work=work_out(replay, steps, rules, before, lies, body.show_bends),
+        work=work_out(replay, steps, rules, before, lies, body.show_bends, Seen(looking.wearer_of(pins), stand)),
         phrases=phrases,
         before=draw(before.pattern, rules, lies) if body.show_before else None,
         step=step,
@@ -103,12 +105,12 @@ def _put(data: Any, path: list[str], value: float) -> Any:
     return data | {key: _put(data.get(key, {}), rest, value) if rest else value}
 
 
-def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, Lie]]:
-    """A style is tried by its own rules and lies as it was laid; what belongs to no style by the house's."""
+def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, Lie], tuple[Acknowledged, ...]]:
+    """A style is tried by its own rules, lies as it was laid, and lets stand what was said of it; what belongs to no style is tried by the house's."""
     if style_id is None:
-        return room.house_rules(), {}
+        return room.house_rules(), {}, ()
     style = Style.objects.one(room, style_id)
-    return style.house_rules(), services.lies_by_hand(style)
+    return style.house_rules(), services.lies_by_hand(style), looking.let_stand(style)
 
 
 def _pins(room: Workroom, blocks: dict[str, BlockPinOut]) -> services.Pins:
@@ -134,7 +136,7 @@ def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpRespon
 def measure(request: HttpRequest, body: MeasureIn) -> MeasureOut:
     """The tape between two places of a piece. Stateless."""
     room = workroom_of(request)
-    rules, hand = _style(room, body.style_id)
+    rules, hand, _ = _style(room, body.style_id)
     pins = _pins(room, body.blocks)
     replay = services.worked(pins, list(body.steps), rules)
     piece = replay.pattern.piece(body.piece)

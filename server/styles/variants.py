@@ -40,6 +40,7 @@ def branched(style: Style, branch: Branch) -> Style:
             name=branch.name.strip() or _free_name(style, "variant" if branch.variant else "copy"),
             rules=style.rules,
             layout=style.layout,
+            acknowledged=style.acknowledged,
             variant_of=style if branch.variant else None,
         )
         StyleBlock.objects.bulk_create([StyleBlock(style=new, role=role, revision_id=i) for role, i in pins])

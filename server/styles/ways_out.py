@@ -11,6 +11,7 @@ from ninja import Router
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.layout import Sheet, lay_side_by_side
+from patterncraft.formats.openfile import AcknowledgedData
 from patterncraft.formats.openfile_io import pattern_file, write_file
 from patterncraft.formats.pdf import pattern_pdf
 from patterncraft.formats.svg import pattern_svg
@@ -108,7 +109,13 @@ def export(request: HttpRequest, style_id: int, kind: str, paper: PaperName | No
         raise replay.stopped
     title = " · ".join(x for x in (found.name, block_and_person(found)[1]) if x)
     if kind == "json":
-        return download(write_file(pattern_file(replay.pattern, found.name, rules)), "application/json", f"{found.name}.json")
+        return download(
+            write_file(
+                pattern_file(replay.pattern, found.name, rules, replay, [AcknowledgedData(**a) for a in found.acknowledged])
+            ),
+            "application/json",
+            f"{found.name}.json",
+        )
     pieces = finish(replay.pattern, rules, title)
     if kind == "pdf":
         _ask_about_sheets(lay_side_by_side(pieces), paper or rules.paper, sure)

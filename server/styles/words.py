@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Any
+from typing import Any, NamedTuple
 
 from django.db.models import Max
 from django.http import HttpResponse
 
+from patterncraft.checks.examine import Acknowledged
 from patterncraft.formats.drawing import DrawnStrips, draw, draw_strips
 from patterncraft.formats.table import Lies, lies_of
 from patterncraft.formats.verb_picture import verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
+from patterncraft.measures.chart import Chart
 from patterncraft.moves.move import Move, Phrase, fill, parameter
 from patterncraft.moves.registry import read_steps, step_json
 from patterncraft.paper.account import AccountLine, paper_account
@@ -26,7 +28,7 @@ from patterncraft.working import Sum
 from ..config.answers import Wire, fault_of
 from ..shelf.proof import NOTHING, told_if_unreadable, why_unreadable
 from ..shelf.shapes import SumOut
-from . import services
+from . import looking, services
 from .models import Style, StyleBlock
 from .shapes import (
     AccountOut,
@@ -36,6 +38,7 @@ from .shapes import (
     FieldOut,
     IntervalOut,
     MoveOut,
+    NotchOut,
     PhraseOut,
     PromiseOut,
     RoleOut,
@@ -113,11 +116,27 @@ def _content_words(style: Style) -> dict[str, Any]:
     }
 
 
+class Seen(NamedTuple):
+    """For whom work is looked at: her measures, cm; and which findings may stand."""
+
+    body: Chart
+    acknowledged: tuple[Acknowledged, ...]
+
+
+NOBODY = Seen({}, ())
+
+
 def work_out(
-    replay: Replay, steps: list[Move], rules: HouseRules, since: Replay | None = None, lain: Lies | None = None, bends: bool = False
+    replay: Replay,
+    steps: list[Move],
+    rules: HouseRules,
+    since: Replay | None = None,
+    lain: Lies | None = None,
+    bends: bool = False,
+    seen: Seen = NOBODY,
 ) -> Work:
     """The whole work; or, ``since`` an earlier replay, only the sheets and steps that are new, as a
-    hand in motion needs them. Sheets that have ``lain`` somewhere stay there."""
+    hand in motion needs them. Sheets that have ``lain`` somewhere stay there. ``seen``: for whom it is looked at, and what may stand."""
     partly = since is not None and since is not replay
     known = {p.name: p for p in since.pattern.pieces} if since and partly else {}
     fresh = [p.name for p in replay.pattern.pieces if known.get(p.name) is not p] if partly else None
@@ -152,16 +171,26 @@ def work_out(
                 pieces=list(step.pieces_named()),
             )
         )
+    _, found = looking.looked_at(replay, rules, seen.body)
+    closed = {part.seam: c.name for c in replay.pattern.closures for part in c.parts}
+    findings = looking.findings_out(found, seen.acknowledged, lies, rules.unit)
     return Work(
         table=draw(replay.pattern, rules, lies, fresh, bends),
         strips=_strips(replay),
         recipe=recipe,
-        promises=[promise_out(p, rules.unit) for p in promises],
+        promises=[promise_out(p, rules.unit, closed.get(p.name, "")) for p in promises],
         kept=kept,
         broken=len(promises) - kept,
         account=[account_out(line) for line in paper_account(replay.pattern)],
+        findings=findings,
+        found=sum(f.reason is None and not f.quiet for f in findings),
         stopped=fault_of(replay.stopped, rules.unit) if replay.stopped else None,
     )
+
+
+def seen_by(style: Style) -> Seen:
+    """The style's wearer, and what was said of its findings."""
+    return Seen(looking.wearer_of(services.pins_of(style)), looking.let_stand(style))
 
 
 def _strips(replay: Replay) -> DrawnStrips | None:
@@ -180,7 +209,7 @@ def sums_out(working: tuple[Sum, ...], unit: Unit) -> list[SumOut]:
     return [SumOut(label=s.label, text=s.spoken(unit), note=s.note, caution=s.caution) for s in working]
 
 
-def promise_out(p: Promise, unit: Unit) -> PromiseOut:
+def promise_out(p: Promise, unit: Unit, closed_by: str = "") -> PromiseOut:
     """A promise, in words of the house unit."""
 
     def say(value: float | None) -> str:
@@ -215,6 +244,12 @@ def promise_out(p: Promise, unit: Unit) -> PromiseOut:
         cure=in_unit(p.cure, unit),
         ticks_a=[a for a, _, _ in p.notches],
         ticks_b=[b for _, b, _ in p.notches if b is not None],
+        notches=[
+            NotchOut(number=k, name=i.end, style=style, a=say(a), b=say(b), at_a=a, at_b=b)
+            for k, (i, (a, b, style)) in enumerate(zip(p.intervals, p.notches, strict=False), 1)
+        ],
+        has_partner=p.has_partner,
+        closed_by=closed_by,
         intervals=intervals,
         edges=[EdgeOf(piece=piece, edge=edge) for piece, edge in p.edges],
     )
@@ -246,7 +281,7 @@ def _detail(style: Style) -> StyleDetail:
         can_undo=style.cursor > 0,
         can_redo=style.edits.filter(number__gt=style.cursor).exists(),
         undo_label=current.label if current else "",
-        work=work_out(replay, steps, rules, lain=services.lies_by_hand(style)),
+        work=work_out(replay, steps, rules, lain=services.lies_by_hand(style), seen=seen_by(style)),
     )
 
 

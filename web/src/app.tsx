@@ -16,6 +16,8 @@ const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({
 const Schools = lazy(() => import("./features/schools/Schools").then((m) => ({ default: m.Schools })));
 const HouseRules = lazy(() => import("./features/rules/HouseRules").then((m) => ({ default: m.HouseRules })));
 
+const Ledger = lazy(() => import("./features/ledger/Ledger").then((m) => ({ default: m.Ledger })));
+const Report = lazy(() => import("./features/ledger/Report").then((m) => ({ default: m.Report })));
 const Workroom = lazy(() => import("./features/workroom/Workroom").then((m) => ({ default: m.Workroom })));
 
 const PLACES = [
@@ -23,6 +25,7 @@ const PLACES = [
   ["/measures", "Measures"],
   ["/schools", "Schools"],
   ["/bench", "Bench"],
+  ["/ledger", "Ledger"],
   ["/paper", "Paper"],
   ["/house-rules", "House rules"],
 ] as const;
@@ -92,6 +95,9 @@ export function App() {
             <Route path="/bench/:style" element={<Bench />} />
             <Route path="/bench/:style/over" element={<Compare />} />
             <Route path="/bench/:style/over/:other" element={<Compare />} />
+            <Route path="/ledger" element={<Ledger />} />
+            <Route path="/ledger/:style" element={<Ledger />} />
+            <Route path="/ledger/:style/report" element={<Report />} />
             <Route path="/paper" element={<Paper />} />
             <Route path="/paper/:style" element={<Paper />} />
             <Route path="/workroom" element={<Workroom />} />

@@ -6,20 +6,14 @@ from collections.abc import Iterator
 from typing import Any
 
 from ..finding import Check, Finding
-from ..joints import Joint
+from ..joints import Joint, is_broken
 from ..subject import Subject
-
-MORE = 1.25
-"""Times the block's own kink: it is told by its audit."""
-MEANT = 50.0
-"""Degrees from which on a corner is meant."""
 
 
 def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.kink
     for j in s.joints:
-        own = s.record.bend(j.edge).kink
-        if not j.flows or abs(j.kink) <= max(limit, MORE * own) or abs(j.kink) > MEANT:
+        if not j.flows or not is_broken(j.kink, limit, s.record.bend(j.edge).kink):
             continue
         over = f"the {j.dart}, shut," if j.dart else f"the {j.seam} seam"
         where = f"The {j.edge} of the {j.piece}" + (f" and of the {j.other}" if j.other and j.other != j.piece else "")

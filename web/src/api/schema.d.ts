@@ -840,6 +840,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/acknowledged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Acknowledge
+         * @description Let a finding stand, with a reason. It is told again when there is more of it.
+         */
+        post: operations["server_styles_looking_api_acknowledge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/acknowledged/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description A finding stands no more.
+         */
+        post: operations["server_styles_looking_api_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/styles/{style_id}/blocks": {
         parameters: {
             query?: never;
@@ -912,6 +952,66 @@ export interface paths {
          * @description Two styles laid over each other; ``at``: the point that lies on its like, the first they have in common without it.
          */
         get: operations["server_styles_variants_api_compare_styles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Findings
+         * @description All findings, each with the step after which it stands there.
+         */
+        get: operations["server_styles_looking_api_findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Join
+         * @description Edges laid together as they are sewn, darts shut, with kink and step at each joint and the blend that would cure them.
+         */
+        get: operations["server_styles_looking_api_join"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Joins
+         * @description All edges that run on into each other: necklines, armholes, waists, hems.
+         */
+        get: operations["server_styles_looking_api_joins"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1060,6 +1160,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report Page
+         * @description One page about the style, to be printed and pinned to the pattern.
+         */
+        get: operations["server_styles_looking_api_report_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/seam-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Which steps changed a seam, and by how much.
+         */
+        get: operations["server_styles_looking_api_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/styles/{style_id}/steps": {
         parameters: {
             query?: never;
@@ -1120,6 +1260,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walk Seam
+         * @description One side of a seam rolled along the other. A sleeve is rolled round its armhole, a band along what it is sewn to.
+         */
+        get: operations["server_styles_looking_api_walk_seam"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workrooms": {
         parameters: {
             query?: never;
@@ -1161,6 +1321,34 @@ export interface components {
             new: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * Acknowledge
+         * @description A finding to let stand, and why.
+         */
+        Acknowledge: {
+            /** Code */
+            code: string;
+            /**
+             * Edge
+             * @default
+             */
+            edge?: string;
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /**
+             * Seam
+             * @default
+             */
+            seam?: string;
         };
         /**
          * AddEase
@@ -1355,6 +1543,16 @@ export interface components {
         BackIn: {
             /** Version */
             version: number;
+        };
+        /**
+         * BandOut
+         * @description A strip of paper along an edge, as it lies when it is sewn.
+         */
+        BandOut: {
+            /** D */
+            d: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * BeforeAfter
@@ -1591,6 +1789,20 @@ export interface components {
              * @default true
              */
             variant?: boolean;
+        };
+        /**
+         * ChainOut
+         * @description Edges that run on into each other: what they are, and one of them to ask by.
+         */
+        ChainOut: {
+            /** Broken */
+            broken: boolean;
+            /** Edge */
+            edge: string;
+            /** Piece */
+            piece: string;
+            /** Title */
+            title: string;
         };
         /**
          * ChartIn
@@ -1990,6 +2202,18 @@ export interface components {
             settings?: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * CureOut
+         * @description A step that mends a finding, and what it does in words.
+         */
+        CureOut: {
+            /** Step */
+            step: {
+                [key: string]: unknown;
+            };
+            /** Words */
+            words: string;
         };
         /**
          * CutAcross
@@ -2591,6 +2815,54 @@ export interface components {
             };
         };
         /**
+         * FindingOut
+         * @description Something a check found. ``at``: where on the table, cm. ``rule``: path of the house rule that is its limit. ``reason``: why it was let stand;
+         *     none where it was not. ``quiet``: a caution. ``step``: after which step it stands there, 0 for one that came with the blocks; none where it was not
+         *     asked.
+         */
+        FindingOut: {
+            /** Advice */
+            advice: string;
+            /** Amount */
+            amount: number;
+            /** Amount Text */
+            amount_text: string;
+            at: components["schemas"]["Point"] | null;
+            /** Code */
+            code: string;
+            cure: components["schemas"]["CureOut"] | null;
+            /** Edge */
+            edge: string;
+            /** Group */
+            group: string;
+            /** Limit Text */
+            limit_text: string;
+            /** Piece */
+            piece: string;
+            /** Quiet */
+            quiet: boolean;
+            /** Reason */
+            reason: string | null;
+            /** Rule */
+            rule: string;
+            /** Seam */
+            seam: string;
+            /** Step */
+            step?: number | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * FindingsOut
+         * @description All findings of a style.
+         */
+        FindingsOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+        };
+        /**
          * FinishedOut
          * @description The style as paper: with allowances, ready to cut.
          */
@@ -2734,6 +3006,19 @@ export interface components {
             person_id: number;
             /** Version */
             version: number;
+        };
+        /**
+         * FrameOut
+         * @description A moment of the walk: where the rolling sheets lie, where they touch, how far along both sides that is in words, and along the seam's first side in cm.
+         */
+        FrameOut: {
+            /** Along */
+            along: string;
+            at: components["schemas"]["Point"];
+            /** First */
+            first: number;
+            /** Place */
+            place: string;
         };
         /**
          * FromTable
@@ -2921,6 +3206,16 @@ export interface components {
             shape: "level" | "curved" | "high-low" | "shirt tail";
         };
         /**
+         * HistoryOut
+         * @description A seam's staircase: the steps that changed it.
+         */
+        HistoryOut: {
+            /** Seam */
+            seam: string;
+            /** Steps */
+            steps: components["schemas"]["StairOut"][];
+        };
+        /**
          * HouseRules
          * @description All rules of one workroom. Lengths in cm whatever the unit shown.
          */
@@ -3078,6 +3373,29 @@ export interface components {
             overlap?: number;
             /** Upper piece */
             upper: string;
+        };
+        /**
+         * JoinOut
+         * @description Edges laid together as sewn. ``bands``: strips of paper along them; ``lines``: the edges; ``ghost``: the edges after the blend (empty where none is needed or
+         *     possible). ``cure``: the step that blends them; ``refused``: why it cannot be done.
+         */
+        JoinOut: {
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+            box: components["schemas"]["Box"];
+            cure: components["schemas"]["CureOut"] | null;
+            /** Ghost */
+            ghost: string[];
+            /** Length */
+            length: string;
+            /** Lines */
+            lines: string[];
+            /** Meets */
+            meets: components["schemas"]["MeetOut"][];
+            /** Refused */
+            refused: string;
+            /** Title */
+            title: string;
         };
         /**
          * JoinPieces
@@ -3418,6 +3736,24 @@ export interface components {
             straight: string;
             /** Words */
             words: string;
+        };
+        /**
+         * MeetOut
+         * @description A joint: over what, where in the picture, its kink and its step in words, whether the style made more of a kink there than the house lets pass, and whether
+         *     one that is more came with the block.
+         */
+        MeetOut: {
+            /** As Block */
+            as_block: boolean;
+            at: components["schemas"]["Point"];
+            /** Broken */
+            broken: boolean;
+            /** Kink */
+            kink: string;
+            /** Over */
+            over: string;
+            /** Step */
+            step: string;
         };
         /**
          * MergeDarts
@@ -3772,6 +4108,29 @@ export interface components {
             seam: string;
         };
         /**
+         * NotchOut
+         * @description A notch of a seam, numbered along its first side; where it stands on both sides, in words and cm.
+         */
+        NotchOut: {
+            /** A */
+            a: string;
+            /** At A */
+            at_a: number;
+            /** At B */
+            at_b: number | null;
+            /** B */
+            b: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /**
+             * Style
+             * @enum {string}
+             */
+            style: "single" | "double";
+        };
+        /**
          * NotchPlace
          * @description A notch of a seam that lies on the piece.
          */
@@ -3977,6 +4336,20 @@ export interface components {
             slot: string;
             /** Text */
             text: string;
+        };
+        /**
+         * PictureOut
+         * @description A place on a sheet, drawn: what lies round it, with a ring about the place.
+         */
+        PictureOut: {
+            at: components["schemas"]["Point"];
+            box: components["schemas"]["Box"];
+            /** Lines */
+            lines: string[];
+            /** Outline */
+            outline: string;
+            /** Piece */
+            piece: string;
         };
         /**
          * Pleats
@@ -4217,15 +4590,19 @@ export interface components {
         };
         /**
          * PromiseOut
-         * @description A line of the ledger. Lengths in cm for the bars, words in the house unit beside them.
+         * @description A line of the ledger. Lengths in cm for the bars, words in the house unit beside them. ``closed_by``: the zip, buttons or hooks in it.
          */
         PromiseOut: {
+            /** Closed By */
+            closed_by: string;
             /** Cure */
             cure: string;
             /** Difference */
             difference: string;
             /** Edges */
             edges: components["schemas"]["EdgeOf"][];
+            /** Has Partner */
+            has_partner: boolean;
             /** Intervals */
             intervals: components["schemas"]["IntervalOut"][];
             /** Kept */
@@ -4241,6 +4618,8 @@ export interface components {
             length_b: number | null;
             /** Name */
             name: string;
+            /** Notches */
+            notches: components["schemas"]["NotchOut"][];
             /** Over */
             over: number;
             /** Rule */
@@ -4453,6 +4832,39 @@ export interface components {
             note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * ReportOut
+         * @description One page about a style: the verdict, what is to be done, what was let stand, every promise, girths, the paper account.
+         */
+        ReportOut: {
+            /** Account */
+            account: string;
+            /** Cautions */
+            cautions: components["schemas"]["FindingOut"][];
+            /** Day */
+            day: string;
+            /** Found */
+            found: components["schemas"]["ReportedOut"][];
+            /** Girths */
+            girths: components["schemas"]["SumLine"][];
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            /** Sound */
+            sound: boolean;
+            /** Stand */
+            stand: components["schemas"]["FindingOut"][];
+            stopped: components["schemas"]["Fault"] | null;
+        };
+        /**
+         * ReportedOut
+         * @description A finding with a picture of its place.
+         */
+        ReportedOut: {
+            finding: components["schemas"]["FindingOut"];
+            picture: components["schemas"]["PictureOut"] | null;
         };
         /**
          * RevisionIn
@@ -5068,6 +5480,20 @@ export interface components {
             y: number;
         };
         /**
+         * SheetOut
+         * @description A sheet of paper: its outline, how it is placed (an SVG transform), its notches.
+         */
+        SheetOut: {
+            /** D */
+            d: string;
+            /** Name */
+            name: string;
+            /** Notches */
+            notches: string[];
+            /** Place */
+            place: string;
+        };
+        /**
          * Shift
          * @description cm ``out`` (square to the grain, away from the centre; negative: in) and ``down`` (along it; negative: up). With one of them only, the
          *     end stays on the line of the edge beside it, where that runs that way at all.
@@ -5275,6 +5701,26 @@ export interface components {
             sums: components["schemas"]["SumOut"][];
         };
         /**
+         * StairOut
+         * @description A seam after a step: both sides, cm, and in words what the step changed of it. ``number`` 0: as it came with the blocks.
+         */
+        StairOut: {
+            /** A */
+            a: number;
+            /** B */
+            b: number | null;
+            /** Changed */
+            changed: string;
+            /** Number */
+            number: number;
+            /** Sentence */
+            sentence: string;
+            /** Text A */
+            text_a: string;
+            /** Text B */
+            text_b: string;
+        };
+        /**
          * StepDiffers
          * @description A step in the two recipes; empty where one has none there.
          */
@@ -5337,6 +5783,26 @@ export interface components {
             steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /** Version */
             version: number;
+        };
+        /**
+         * StopOut
+         * @description A pause of the walk: at which frame, at which notch, what both sides measured since the pause before, and what is left.
+         */
+        StopOut: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Difference */
+            difference: string;
+            /** Frame */
+            frame: number;
+            /** Kept */
+            kept: boolean;
+            /** Left */
+            left: string;
+            /** Name */
+            name: string;
         };
         /**
          * StyleChange
@@ -5429,6 +5895,16 @@ export interface components {
              * @default
              */
             unreadable?: string;
+        };
+        /**
+         * SumLine
+         * @description A girth or length of the garment, in words.
+         */
+        SumLine: {
+            /** Text */
+            text: string;
+            /** What */
+            what: string;
         };
         /**
          * SumOut
@@ -5764,6 +6240,37 @@ export interface components {
             version: number;
         };
         /**
+         * WalkOut
+         * @description A seam walked. ``fixed`` lies still; ``rolling`` is placed by each frame (its own ``place`` first). ``line_fixed`` and ``line_rolling``: both sides as sewn,
+         *     darts shut.
+         */
+        WalkOut: {
+            box: components["schemas"]["Box"];
+            /** Fixed */
+            fixed: components["schemas"]["SheetOut"][];
+            /** Frames */
+            frames: components["schemas"]["FrameOut"][];
+            /** Line Fixed */
+            line_fixed: string[];
+            /** Line Rolling */
+            line_rolling: string[];
+            /** Rolling */
+            rolling: components["schemas"]["SheetOut"][];
+            /** Seam */
+            seam: string;
+            /** Side Fixed */
+            side_fixed: string;
+            /** Side Rolling */
+            side_rolling: string;
+            /** Stops */
+            stops: components["schemas"]["StopOut"][];
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "on" | "back" | "both";
+        };
+        /**
          * Wear
          * @description Who wears it and when: what the cautions go by.
          */
@@ -5792,13 +6299,18 @@ export interface components {
         };
         /**
          * Work
-         * @description A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account.
+         * @description A style as far as its steps could be done: the table, the strips of the last step, the recipe, the promises, the paper account, what the checks find.
+         *     ``found``: how much of that wants something done.
          */
         Work: {
             /** Account */
             account: components["schemas"]["AccountOut"][];
             /** Broken */
             broken: number;
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Found */
+            found: number;
             /** Kept */
             kept: number;
             /** Promises */
@@ -10426,6 +10938,202 @@ export interface operations {
             };
         };
     };
+    server_styles_looking_api_acknowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Acknowledge"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Acknowledge"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_heads_api_add_block: {
         parameters: {
             query?: never;
@@ -10742,6 +11450,291 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_join: {
+        parameters: {
+            query: {
+                piece: string;
+                edge: string;
+            };
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_joins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainOut"][];
                 };
             };
             /** @description Bad Request */
@@ -11496,6 +12489,196 @@ export interface operations {
             };
         };
     };
+    server_styles_looking_api_report_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_history: {
+        parameters: {
+            query: {
+                seam: string;
+            };
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_api_change_steps: {
         parameters: {
             query?: never;
@@ -11711,6 +12894,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_looking_api_walk_seam: {
+        parameters: {
+            query: {
+                seam: string;
+                way?: "on" | "back" | "both";
+            };
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
                 };
             };
             /** @description Bad Request */

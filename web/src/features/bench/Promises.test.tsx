@@ -1,8 +1,16 @@
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import type { ComponentProps } from "react";
+import { MemoryRouter } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
 import { inOrder, Promises } from "./Promises";
+
+const Band = (props: Omit<ComponentProps<typeof Promises>, "found" | "ledger"> & { found?: number }) => (
+  <MemoryRouter>
+    <Promises found={0} ledger="/ledger/7" {...props} />
+  </MemoryRouter>
+);
 
 const seam = (name: string, a: number, b: number, kept: boolean): Schemas["PromiseOut"] => ({
   name,
@@ -21,6 +29,9 @@ const seam = (name: string, a: number, b: number, kept: boolean): Schemas["Promi
   cure: kept ? "" : "True one of them.",
   ticks_a: [4],
   ticks_b: [4],
+  notches: [{ number: 1, name: "notch", style: "single", a: "4 cm", b: "4 cm", at_a: 4, at_b: 4 }],
+  has_partner: true,
+  closed_by: "",
   intervals: [
     { start: "start", end: "notch", a: "4 cm", b: "4 cm", difference: "0 cm", rule: "", kept: true },
     { start: "notch", end: "end", a: "5 cm", b: "5 cm", difference: "0 cm", rule: "", kept: true },
@@ -29,9 +40,14 @@ const seam = (name: string, a: number, b: number, kept: boolean): Schemas["Promi
 });
 
 describe("the promises", () => {
+  it("counts what the checks find, and leads to the ledger", () => {
+    render(<Band promises={[]} kept={3} broken={0} account={[]} touched={[]} onShow={() => {}} found={2} />);
+    expect(screen.getByRole("link", { name: "✕ 2 found" })).toHaveAttribute("href", "/ledger/7");
+  });
+
   it("says in words, not by colour alone, which seam is broken and by how much", () => {
     render(
-      <Promises
+      <Band
         promises={[seam("side", 20, 20, true), seam("shoulder", 12.4, 12, false)]}
         kept={1}
         broken={1}
@@ -62,9 +78,7 @@ describe("the promises", () => {
   it("shows that all the paper is there, sheet by sheet and in all", async () => {
     const line = { piece: "front", block: "800.0", new: "12.5", away: "0.4", area: "812.1", balanced: true };
     const all = { ...line, piece: "all", balanced: false };
-    render(
-      <Promises promises={[]} kept={0} broken={0} account={[line, all]} touched={[]} onShow={() => {}} />,
-    );
+    render(<Band promises={[]} kept={0} broken={0} account={[line, all]} touched={[]} onShow={() => {}} />);
     await userEvent.click(screen.getByRole("button", { name: "open the ledger" }));
     const rows = within(screen.getByTestId("account")).getAllByRole("row");
     expect(rows[1]).toHaveTextContent("front800.012.50.4812.1▮▮ all there");
@@ -74,7 +88,7 @@ describe("the promises", () => {
   it("shows a seam on the table when it is clicked", async () => {
     const show = vi.fn();
     render(
-      <Promises
+      <Band
         promises={[seam("side", 20, 20, true)]}
         kept={1}
         broken={0}
@@ -89,7 +103,7 @@ describe("the promises", () => {
 
   it("opens the ledger with every interval between notches and the cure", async () => {
     render(
-      <Promises
+      <Band
         promises={[seam("shoulder", 12.4, 12, false)]}
         kept={0}
         broken={1}

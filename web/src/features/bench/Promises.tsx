@@ -1,5 +1,6 @@
 /** The promises: each seam as a pair of bars to scale, side against side, notches as ticks. */
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Scroller } from "../../ui/controls";
 
@@ -13,6 +14,9 @@ interface Props {
   /** Pieces that the step in hand touches: their seams come right after the broken ones. */
   touched: string[];
   onShow: (edges: Schemas["EdgeOf"][]) => void;
+  /** How many findings want something done, and the way to the ledger's own page. */
+  found: number;
+  ledger: string;
 }
 
 /** Broken first, then those touched by the step in hand, then the rest; each lot in its own order. */
@@ -21,7 +25,7 @@ export function inOrder(promises: Promise_[], touched: string[]): Promise_[] {
   return promises.toSorted((a, b) => rank(a) - rank(b));
 }
 
-export function Promises({ promises, kept, broken, account, touched, onShow }: Props) {
+export function Promises({ promises, kept, broken, account, touched, onShow, found, ledger }: Props) {
   const [open, setOpen] = useState(false);
   const seams = inOrder(
     promises.filter((p) => p.kind === "seam"),
@@ -49,6 +53,13 @@ export function Promises({ promises, kept, broken, account, touched, onShow }: P
           >
             {open ? "close the ledger" : "open the ledger"}
           </button>
+          <Link
+            to={ledger}
+            data-testid="found"
+            className={`w-fit underline underline-offset-2 ${found ? "text-madder" : "text-chalk"}`}
+          >
+            {found ? `✕ ${found} found` : "all checks"}
+          </Link>
         </div>
         <ul className="flex min-w-0 flex-1 gap-0 overflow-x-auto">
           {seams.map((p) => (

@@ -313,6 +313,8 @@ export function StyleBench({ id, moves, unit }: Props) {
         kept={work.kept}
         broken={work.broken}
         account={work.account}
+        found={work.found}
+        ledger={`/ledger/${id}`}
         touched={named}
         onShow={(edges) => act({ type: "show", edges })}
       />
