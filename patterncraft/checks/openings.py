@@ -66,11 +66,12 @@ def _name(m: Meeting) -> str:
 
 
 def lies_open(s: Subject, edge: str) -> bool:
-    """Whether an edge of that kind ends at one that is left open all along: a button stand, a wrap."""
+    """Whether an edge of that kind ends at one that is left open all along: a button stand, a wrap (which is the neckline of its front, up to the shoulder)."""
+    beside = {edge, "shoulder"} if edge == "neckline" else {edge}
     for p in s.pattern.pieces:
         n = len(p.outline)
         for i, e in enumerate(p.outline):
-            if e.kind == "opening" and edge in {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
+            if e.kind == "opening" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
                 return p.cut.cloth == "shell"
     return False
 

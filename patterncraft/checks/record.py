@@ -42,7 +42,7 @@ class SeamRecord(Strict):
 
 
 class DartRecord(Strict):
-    """What a piece's darts come to: the sum of their angles, degrees, and the widest mouth, cm."""
+    """What a piece's darts come to: the sum of their angles, degrees, and of their mouths, cm."""
 
     piece: str = Field(max_length=120)
     angle: float = Field(ge=0, le=2000)
@@ -105,7 +105,7 @@ def _seam_records(pattern: Pattern, known: Collection[str] = ()) -> Iterable[Sea
 def _dart_records(pieces: Iterable[Piece]) -> Iterable[DartRecord]:
     for p in pieces:
         if darts := darts_of(p):
-            yield DartRecord(piece=p.name, angle=sum(degrees(abs(d.angle)) for d in darts), mouth=max(d.intake for d in darts))
+            yield DartRecord(piece=p.name, angle=sum(degrees(abs(d.angle)) for d in darts), mouth=sum(d.intake for d in darts))
 
 
 def _bend_records(pattern: Pattern) -> Iterable[BendRecord]:

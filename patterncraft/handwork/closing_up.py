@@ -7,6 +7,7 @@ from typing import Final, NamedTuple
 
 from ..errors import MoveRefused
 from ..geometry.path import Path
+from ..house import edge_word
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, Stretch
@@ -19,6 +20,13 @@ APART: Final = 8.0
 """cm from button to button, where nobody says otherwise (common practice, no source)."""
 NEAR: Final = 1.0
 """cm: so near to the bust line or the waist a button is moved onto it."""
+
+
+HEIGHTS: Final = {"neckline": 0, "shoulder": 1, "armhole": 2, "waist": 4, "hem": 6}
+"""Edges from the top of the body down: a sheet may lie upside down on the table."""
+BETWEEN: Final = 3
+"""What a name does not tell: a style line may lie above the waist or below it."""
+TOP_OF_ALL, LAST = HEIGHTS["neckline"], HEIGHTS["hem"]
 
 
 class Downward(NamedTuple):
@@ -47,8 +55,11 @@ def walked_down(pattern: Pattern, seam: Seam, start: str, field: str = "from") -
         raise MoveRefused(
             f"the {seam.name} does not begin at “{start}”.", seam.name, f"It runs from the {ends[0]} to the {ends[1]}.", field
         )
-    piece = pattern.piece(first.piece)
-    down = downward(piece).conjugate()
+    ranks = [HEIGHTS.get(edge_word(x)) for x in ends]
+    sure = [r if r is not None and (None not in ranks or r in (TOP_OF_ALL, LAST)) else BETWEEN for r in ranks]
+    if sure[0] != sure[1]:
+        return Downward(seam, sure[0] > sure[1], whole)
+    down = downward(pattern.piece(first.piece)).conjugate()
     heights = [(pattern.on_side(seam.a, at), at) for at in (0.0, whole)]
     a, b = ((p.piece.outline[p.spot.edge].path.at(p.spot.along) * down).real for p, _ in heights)
     return Downward(seam, a > b, whole)

@@ -10,7 +10,7 @@ from typing import Final, NamedTuple
 from ..geometry.fair import fair_curve
 from ..geometry.length import arc_lengths, segment_length
 from ..geometry.path import Path, straight
-from ..geometry.segment import end_direction, start_direction
+from ..geometry.segment import Segment, end_direction, start_direction
 from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.nearest import nearest_of
@@ -20,8 +20,14 @@ from ..tolerances import CLOSE, SNAP
 
 STEPS = 14
 """Secants at most to the length wanted; four or five are usual."""
-EVERY: Final = 5.0
-"""cm from one place to the next at which a long part is held closely."""
+REACH: Final = 5.0
+"""cm on each side of a place where an edge was broken that are drawn over, when it is to keep its shape elsewhere."""
+CRUMB: Final = 1.5
+"""cm: a part as short as this, between others, is what is left of a sliver."""
+SHARE: Final = 0.45
+"""Of the part beside it, at most."""
+AT_END: Final = 0.85
+"""The same of the first and the last part, which are broken at one end only."""
 BENT: Final = 0.3
 """cm off the straight line at most where a straight edge was broken: the hand draws it straight again."""
 MEANT: Final = radians(30)
@@ -51,7 +57,7 @@ def smooth_edge(piece: Piece, name: str, keep_length: bool, closely: bool = Fals
 
     It passes the middles of the strips: there the paper was not touched. ``keep_length``: it is as long as the parts were
     (a hinge neither gives nor takes), which moves those places in or out by a hair; every place on it stays as far along as it was.
-    ``closely``: long parts are held at more places, so that the edge keeps its shape away from where it was broken.
+    ``closely``: it is drawn over only beside where it was broken, and is elsewhere what it was; its length then is what comes out.
     """
     cut_off = added = longer = 0.0
     for start in [z for z, count in _stretches(piece, name) if count > 1]:
@@ -89,16 +95,15 @@ def _drawn(parts: tuple[Edge, ...], keep_length: bool, closely: bool) -> _Drawn 
     """The parts as one fair curve; None for a single part, and where none of their length can be found."""
     if len(parts) < 2:
         return None
-    held = _held(parts, closely)
-    path = _nearly_straight(parts) if closely else None
-    path = path or _through(parts, held, keep_length)
+    held = _held(parts)
+    path = (_nearly_straight(parts) or _run_over(parts)) if closely else _through(parts, held, keep_length)
     if path is None:
         return None
     off, on = _deviation(parts, held, path)
     whole = parts[0]
     for e in parts[1:]:
         whole = whole.then(e)
-    trace = stretched(whole.trace, path.length) if keep_length else _by_places(whole, parts, held, path)
+    trace = stretched(whole.trace, path.length) if keep_length or closely else _by_places(whole, parts, held, path)
     return _Drawn(Edge(whole.name, whole.kind, path, whole.cut, trace), off, on)
 
 
@@ -110,6 +115,26 @@ def _nearly_straight(parts: tuple[Edge, ...]) -> Path | None:
     way = (end - start) / abs(end - start)
     off = max(abs(((e.path.start - start) * way.conjugate()).imag) for e in parts)
     return straight(start, end) if off < BENT else None
+
+
+def _run_over(parts: tuple[Edge, ...]) -> Path:
+    """The parts with a fair curve over each place where they meet, and as they were elsewhere."""
+    # What is left of a sliver between two parts is drawn over with what lies beside it.
+    parts = tuple(e for k, e in enumerate(parts) if k in (0, len(parts) - 1) or e.length > CRUMB)
+    room = [e.length * (AT_END if k in (0, len(parts) - 1) else SHARE) for k, e in enumerate(parts)]
+    reaches = [min(REACH, a, b) for a, b in pairwise(room)]
+    segments: list[Segment] = []
+    for k, e in enumerate(parts):
+        low = reaches[k - 1] if k else 0.0
+        high = e.length - (reaches[k] if k < len(reaches) else 0.0)
+        own = e.path.cut(high)[0] if high < e.length else e.path
+        own = own.cut(low)[1] if low > 0 else own
+        if k:
+            before = segments[-1]
+            over = fair_curve([before[-1], own.start], end_direction(before), own.start_direction)
+            segments += over.segments
+        segments += own.segments
+    return Path(tuple(segments))
 
 
 def _between_corners(parts: tuple[Edge, ...]) -> list[tuple[Edge, ...]]:
@@ -141,16 +166,13 @@ def _corners(path: Path) -> list[float]:
     return found
 
 
-def _held(parts: tuple[Edge, ...], closely: bool) -> list[_Held]:
-    """Where the new curve must pass: the middles of the strips; ``closely``: of long ones, more places."""
+def _held(parts: tuple[Edge, ...]) -> list[_Held]:
+    """Where the new curve must pass: the middles of the strips."""
     found, done = [], 0.0
     for e in parts:
         size = e.length
         if not e.is_new_paper:
-            count = max(1, round(size / EVERY)) if closely else 1
-            for k in range(count):
-                at = size * (k + 0.5) / count
-                found.append(_Held(done + at, *e.path.stand_at(at)))
+            found.append(_Held(done + 0.5 * size, *e.path.stand_at(0.5 * size)))
         done += size
     return found
 

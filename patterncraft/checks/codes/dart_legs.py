@@ -16,7 +16,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             off = abs(d.leg_in.length - d.leg_out.length)
             if off > limit:
                 words = f"The {d.name} of the {p.name}: one leg is {off:.2f} cm longer than the other."
-                yield Finding(words, off, limit, p.name, d.name, "", d.middle)
+                yield Finding(words, off, limit, p.name, d.name, "", d.mouth[0])
 
 
 CHECK = Check(

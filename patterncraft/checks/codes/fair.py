@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from typing import Final
 
 from ...house import edge_word
-from ...paper.sewn import point_of, spot_along
+from ...paper.piece import Piece
+from ...paper.sewn import neighbours, point_of, sewn_length, spot_along
 from ..curves import JUMP, Curve, curves_of
 from ..finding import Check, Finding
 from ..record import BendRecord
@@ -14,6 +15,8 @@ from ..subject import Subject
 
 TURNS: Final = {"cap": 2, "armhole": 0, "neckline": 0, "hem": 0, "waist": 1, "side": 2, "underarm": 2}
 """How often an edge of a kind may turn over. Style lines are drawn as one likes them."""
+STRAP: Final = 4.5
+"""cm of shoulder: less is the strap of a halter."""
 CORNER: Final = 5.0
 """Degrees of a corner within one edge."""
 
@@ -23,12 +26,20 @@ def _look(s: Subject) -> Iterator[Finding]:
     for p in s.pattern.pieces:
         for c in curves_of(p):
             word = edge_word(c.edge)
-            if word not in TURNS or c.is_designed or (p.name, c.edge) in full:
+            if word not in TURNS or c.is_designed or (p.name, c.edge) in full or _is_halter(p, c.edge):
                 continue
             said, at, amount = _worse(c, TURNS[word], s.record.bend(c.edge))
             if said:
                 place = point_of(p, spot_along(p, c.edge, at))
                 yield Finding(f"The {c.edge} of the {p.name} {said}.", amount, CORNER, p.name, c.edge, "", place)
+
+
+def _is_halter(piece: Piece, edge: str) -> bool:
+    """Whether an armhole runs up to the neck, with next to nothing left of the shoulder: it is drawn as one likes it."""
+    if edge_word(edge) != "armhole":
+        return False
+    beside = neighbours(piece, edge)
+    return "neckline" in map(edge_word, beside) or any(edge_word(x) == "shoulder" and sewn_length(piece, x) < STRAP for x in beside)
 
 
 def _with_fullness(s: Subject) -> Iterator[tuple[str, str]]:

@@ -26,7 +26,8 @@ def _look(s: Subject) -> Iterator[Finding]:
         off = abs(45 - along) if p.grain.kind == "bias" else min(along, 90 - along)
         if off > OFF:
             words = f"The grain of the {p.name} leans {off:.1f}° from its fold: the cloth is folded along a thread."
-            yield Finding(words, off, OFF, p.name, "", "", p.grain.start)
+            cure = {"move": "grain", "piece": p.name, "kind": p.grain.kind}
+            yield Finding(words, off, OFF, p.name, "", "", p.grain.start, cure)
 
 
 CHECK = Check(

@@ -13,7 +13,16 @@ def _look(s: Subject) -> Iterator[Finding]:
         if p.grain is None or p.grain.start == p.grain.end:
             left, top, right, bottom = p.box
             at = complex(0.5 * (left + right), 0.5 * (top + bottom))
-            yield Finding(f"The {p.name} has no grain line: nobody knows how to lay it on the cloth.", 1, 0, p.name, "", "", at)
+            yield Finding(
+                f"The {p.name} has no grain line: nobody knows how to lay it on the cloth.",
+                1,
+                0,
+                p.name,
+                "",
+                "",
+                at,
+                {"move": "grain", "piece": p.name},
+            )
 
 
 CHECK = Check(

@@ -21,6 +21,7 @@ def _look(s: Subject) -> Iterator[Finding]:
                 "",
                 "",
                 at,
+                {"move": "grain", "piece": p.name, "kind": "bias"},
             )
 
 

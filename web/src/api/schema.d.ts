@@ -2298,6 +2298,45 @@ export interface components {
             seam?: string | null;
         };
         /**
+         * CutPlan
+         * @description What stands on the sheet's label. Whether it is cut on the fold is told by its fold.
+         */
+        CutPlan: {
+            /** As */
+            as?: ("pair" | "alike") | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Cloth */
+            cloth?: string | null;
+            /** Count */
+            count?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cut_plan";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Stretch, hundredths */
+            stretch?: number | null;
+        };
+        /**
          * DartPlace
          * @description A dart: its pivot, or, for what moves into a dart, the dart itself.
          */
@@ -3139,6 +3178,45 @@ export interface components {
             width?: number | null;
         };
         /**
+         * Grain
+         * @description Parallel to an edge, else to its fold or centre, else down the sheet; for the bias at forty-five degrees to it.
+         */
+        Grain: {
+            /** Along */
+            along?: string | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Grain
+             * @default straight
+             * @enum {string}
+             */
+            kind?: "straight" | "cross" | "bias";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "grain";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * HeadDone
          * @description The style as it is now, and what a person should be told.
          */
@@ -3679,7 +3757,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -4488,7 +4566,7 @@ export interface components {
              */
             show_bends?: boolean;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -5780,7 +5858,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
             /** Version */
             version: number;
         };

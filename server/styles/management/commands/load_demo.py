@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 from django.contrib.auth.models import User
@@ -10,9 +11,11 @@ from django.db import transaction
 
 from patterncraft.drafting.schools import school
 from patterncraft.formats.openfile_io import block_file
+from patterncraft.moves.registry import read_steps
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
 from server.shelf.services import base_of, draft_file, keep_block
+from server.styles.demo_closing import FINISHES, Finish
 from server.styles.demo_library import (
     EARLIER,
     FURTHER,
@@ -26,8 +29,9 @@ from server.styles.demo_library import (
 )
 from server.styles.demo_wardrobe import WORKED, DemoStyle
 from server.styles.heads import add_block
+from server.styles.looking import acknowledge, looked_at, wearer_of
 from server.styles.models import Style
-from server.styles.services import change, new_style
+from server.styles.services import change, new_style, pins_of, steps_of, worked
 from server.workrooms.models import Membership, Workroom
 
 
@@ -98,5 +102,18 @@ def _work(room: Workroom, demo: DemoStyle) -> None:
     for name in demo.further:
         beside = Block.objects.get(workroom=room, name=name)
         style = add_block(style, style.version, "", beside.revisions.all()[0], sure=False).style
-    for n in range(1, len(demo.steps) + 1):
-        style = change(style, style.version, list(demo.steps[:n]), "put in step " + str(n))
+    finish = FINISHES.get(demo.name, Finish())
+    steps = [*demo.steps, *finish.steps]
+    for n in range(1, len(steps) + 1):
+        style = change(style, style.version, steps[:n], "put in step " + str(n))
+    if finish.stand:
+        _let_stand(style, dict(finish.stand))
+
+
+def _let_stand(style: Style, reasons: Mapping[str, str]) -> None:
+    """What is found of the style and may stand, with the reason."""
+    pins, rules = pins_of(style), style.house_rules()
+    _, found = looked_at(worked(pins, read_steps(steps_of(style)), rules), rules, wearer_of(pins))
+    for f in found:
+        if f.code in reasons:
+            acknowledge(style, f, reasons[f.code])
