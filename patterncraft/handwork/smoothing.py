@@ -20,7 +20,7 @@ from ..tolerances import CLOSE, SNAP
 
 STEPS = 14
 """Secants at most to the length wanted; four or five are usual."""
-REACH: Final = 5.0
+REACH: Final = 2.0
 """cm on each side of a place where an edge was broken that are drawn over, when it is to keep its shape elsewhere."""
 CRUMB: Final = 1.5
 """cm: a part as short as this, between others, is what is left of a sliver."""
@@ -142,11 +142,11 @@ def _between_corners(parts: tuple[Edge, ...]) -> list[tuple[Edge, ...]]:
     groups: list[list[Edge]] = [[]]
     for e in parts:
         rest = e
-        for at in reversed(_corners(e.path)):
+        for at in reversed(meant_corners(e.path)):
             rest, beyond = rest.cut_at(at)
             groups.append([beyond])
         # What was cut off behind goes last: put this part's pieces in the order in which they run.
-        count = len(_corners(e.path))
+        count = len(meant_corners(e.path))
         if count:
             tail = groups[-count:][::-1]
             groups = [*groups[:-count], *tail]
@@ -156,7 +156,7 @@ def _between_corners(parts: tuple[Edge, ...]) -> list[tuple[Edge, ...]]:
     return [tuple(g) for g in groups if g]
 
 
-def _corners(path: Path) -> list[float]:
+def meant_corners(path: Path) -> list[float]:
     """cm along a path at which it has a corner that was meant."""
     found, done = [], 0.0
     for a, b in pairwise(path.segments):

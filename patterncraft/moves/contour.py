@@ -83,12 +83,13 @@ class Contour(Move):
         point = dart.pivot if self.end is None else self.end.found(before, pattern).point
         was, width = sewn_length(before, edge), self.amount
         for _ in range(TRIES):
-            after, sliver, off = self._swung(before, dart, spot, point, width, rules)
-            shorter = was - sewn_length(after, edge)
+            pinched_out, sliver, off = self._swung(before, dart, spot, point, width, rules)
+            shorter = was - sewn_length(pinched_out, edge)
             if abs(shorter - self.amount) < 0.2 * rules.sewing_tolerance or shorter <= 0.2 * self.amount:
                 break
             width *= self.amount / shorter
-        after = assert_sound(after)
+        # Drawn over where it was pinched, the edge loses a hair more: that is told, and not the gape.
+        after = assert_sound(smooth_edge(pinched_out, edge, keep_length=True, closely=True).piece)
         changed = pattern.seams_of(self.piece, edge)
         followed = lay_down(hand, [after], changed=changed)
         now = find_dart(after, self.into)
@@ -115,7 +116,7 @@ class Contour(Move):
     def _swung(
         self, before: Piece, dart: Dart, spot: Spot, point: complex, width: float, rules: HouseRules
     ) -> tuple[Piece, Dart, float]:
-        """The sliver cut, shut and swung into the dart, the edge redrawn; the sliver, and by how much the dart's point moved."""
+        """The sliver cut, shut and swung into the dart; the sliver, and by how much the dart's point moved."""
         piece = called(before, dart.name, _KEPT, named=True)
         piece = pinched(piece, spot, point, width, self.at.words(before, "cm"), "at")
         sliver, kept = find_dart(piece, SLIVER), find_dart(piece, _KEPT)
@@ -126,4 +127,4 @@ class Contour(Move):
             merged = merged_across(piece, sliver, kept, self.into, "end")
             piece, off = merged.piece, merged.off
         piece = called(piece, _KEPT, dart.name, named=dart.rule.named)
-        return smooth_edge(piece, before.outline[spot.edge].name, keep_length=True, closely=True).piece, sliver, off
+        return piece, sliver, off

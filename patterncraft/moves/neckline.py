@@ -12,6 +12,7 @@ from ..handwork.keyhole import keyhole_cut
 from ..handwork.necklines import Ends, Shape, neckline_path
 from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
 from ..handwork.shaped_together import pieces_with, shaped_together
+from ..handwork.smoothing import meant_corners
 from ..handwork.waiting import held_as_now
 from ..house import HouseRules
 from ..paper.dart import find_dart
@@ -50,6 +51,8 @@ class _Where(NamedTuple):
     forward: bool
 
 
+CLEAR: Final = 2.5
+"""cm from a corner of the neckline within which no gape is pinched out: the corner would go with it."""
 STRAIGHT_AT_SHOULDER: Final = ("v", "square", "sweetheart", "halter")
 """Shapes whose front comes to the shoulder at an angle of its own: the back is drawn to run on from it."""
 
@@ -280,5 +283,6 @@ def _shares_by_nearness(piece: Piece, dart: str) -> list[float]:
     """Places of the neckline, as shares of it well off its ends, those nearest to a dart's point first."""
     pivot = find_dart(piece, dart).pivot
     edge = stroke_of(piece, whole_run(piece, "neckline", "gape"))
-    shares = [k / 20 for k in range(3, 18)]
+    clear = [k / 20 for k in range(3, 18) if all(abs(edge.path.length * k / 20 - c) > CLEAR for c in meant_corners(edge.path))]
+    shares = clear or [k / 20 for k in range(3, 18)]
     return sorted(shares, key=lambda s: abs(edge.path.at(edge.length * s) - pivot))

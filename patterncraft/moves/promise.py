@@ -115,7 +115,7 @@ class Promise(Move):
                 f"from {self.start} to {self.end} there is nothing of it.",
                 self.seam,
                 "Name them in the order in which they lie.",
-                "end",
+                "to",
             )
         return a1 - a0, b1 - b0
 

@@ -105,6 +105,9 @@ def _strike_out(person: Person) -> None:
     ):
         for pk, text in named.filter(**{f"{field}__contains": person.name}).values_list("pk", field):
             named.filter(pk=pk).update(**{field: _without(person.name, text)})
+    for style in Style.objects.filter(workroom=person.workroom).exclude(acknowledged=[]):
+        told = [a | {"reason": _without(person.name, a["reason"])} for a in style.acknowledged]
+        Style.objects.filter(pk=style.pk).update(acknowledged=told)
 
 
 def _charts_of(person_id: int | None) -> list[dict[str, float]]:

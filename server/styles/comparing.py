@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from patterncraft.checks.finding import Finding
+from patterncraft.checks.registry import CHECKS
 from patterncraft.comparing.drawn_over import lies_over
 from patterncraft.comparing.figures import Figure, compare
+from patterncraft.comparing.findings import FindingPair, side_by_side
 from patterncraft.comparing.laid_over import points_to_lie_together
 from patterncraft.comparing.on_another import OnAnother, on_another
 from patterncraft.comparing.recipes import differing_steps
@@ -18,7 +21,7 @@ from patterncraft.units import Unit, in_unit
 from patterncraft.working import Sum
 
 from ..config.answers import Fault, Wire, fault_of
-from . import services
+from . import looking, services
 from .models import Style
 from .words import block_and_person
 
@@ -75,6 +78,15 @@ class NotDone(Wire):
     fault: Fault
 
 
+class FoundOnBoth(Wire):
+    """A finding in words on the first and on the second; empty where it is not found there. ``is_new``: on the second only."""
+
+    title: str
+    a: str
+    b: str
+    is_new: bool
+
+
 class ComparisonOut(Wire):
     """``a`` lies under, as paper; ``b`` over it, as outlines. ``extent``: the table that both take. ``points``: what can be laid on its like; ``at`` is the one chosen. ``same_steps``: the
     recipes are one, so that what differs is the body's."""
@@ -95,6 +107,7 @@ class ComparisonOut(Wire):
     sums: list[SumsDiffer]
     broken: list[str]
     mended: list[str]
+    findings: list[FoundOnBoth]
 
 
 def compared(a: Style, b: Style, at: str = "") -> ComparisonOut:
@@ -138,7 +151,19 @@ def compared(a: Style, b: Style, at: str = "") -> ComparisonOut:
         sums=_sums(told, one, steps_b, rules_a),
         broken=[_promise(p, unit) for p in told.broken],
         mended=[p.name for p in told.mended],
+        findings=[
+            _found(p, unit) for p in side_by_side(*(_looked(s, r, u) for s, r, u in ((a, one, rules_a), (b, other, rules_b))))
+        ],
     )
+
+
+def _looked(style: Style, replay: Replay, rules: HouseRules) -> tuple[Finding, ...]:
+    return looking.looked_at(replay, rules, looking.wearer_of(services.pins_of(style)))[1]
+
+
+def _found(pair: FindingPair, unit: Unit) -> FoundOnBoth:
+    a, b = ("" if f is None else in_unit(f.words, unit) for f in (pair.a, pair.b))
+    return FoundOnBoth(title=CHECKS[pair.code].title, a=a, b=b, is_new=pair.is_new)
 
 
 def _around(a: Box, b: Box) -> Box:

@@ -10,6 +10,7 @@ from ninja import Router
 
 from patterncraft.checks.record import after
 from patterncraft.checks.report import Judged, Report, report
+from patterncraft.errors import MoveRefused
 from patterncraft.formats.drawing import Box, Point
 from patterncraft.formats.table import Lies, lies_of
 from patterncraft.geometry.path import chain
@@ -23,7 +24,7 @@ from patterncraft.walking.laid import Laid
 from patterncraft.walking.pictures import band, box_round, matrix, sheets, upright
 from patterncraft.walking.walk import Walk, walk
 
-from ..config.answers import ERRORS, Missing, fault_of
+from ..config.answers import ERRORS, fault_of
 from ..workrooms.access import workroom_of
 from . import looking, services
 from .checks_shapes import (
@@ -80,7 +81,7 @@ def acknowledge(request: HttpRequest, style_id: int, body: Acknowledge) -> HttpR
     place = (body.code, body.piece, body.edge, body.seam)
     one = next((f for f in found if f.place == place), None)
     if one is None:
-        raise Missing("that is not found any more.", style.name, "Look at the ledger again.")
+        raise MoveRefused("that is not found any more.", style.name, "Look at the ledger again.")
     return _findings(looking.acknowledge(style, one, body.reason), replay, rules)
 
 

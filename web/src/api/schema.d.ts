@@ -2028,6 +2028,8 @@ export interface components {
             /** Cannot */
             cannot: components["schemas"]["NotDone"][];
             extent: components["schemas"]["Box"];
+            /** Findings */
+            findings: components["schemas"]["FoundOnBoth"][];
             /** Mended */
             mended: string[];
             /** Only A */
@@ -3045,6 +3047,20 @@ export interface components {
             person_id: number;
             /** Version */
             version: number;
+        };
+        /**
+         * FoundOnBoth
+         * @description A finding in words on the first and on the second; empty where it is not found there. ``is_new``: on the second only.
+         */
+        FoundOnBoth: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Is New */
+            is_new: boolean;
+            /** Title */
+            title: string;
         };
         /**
          * FrameOut

@@ -1,6 +1,6 @@
 /** The recipe: the style as numbered sentences in chapters; the step in hand with its sums, the others one line. */
 import { type ReactNode, useEffect, useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Sentence } from "./Sentence";
 import { StepPicture } from "./StepPicture";
@@ -15,6 +15,8 @@ interface Props {
   /** The step in hand: its sums are shown; null: the newest. */
   chosen: number | null;
   stopped?: Schemas["Fault"] | null;
+  /** Findings by the step after which they stand there. */
+  findings: Schemas["FindingOut"][];
   onChoose: (index: number | null) => void;
   onSlot: (index: number, slot: string) => void;
   onMute: (index: number) => void;
@@ -62,6 +64,7 @@ export function Recipe(props: Props) {
               )}
               <div className={chosen !== null && i > chosen ? "opacity-45" : ""}>
                 <StepLine {...props} step={s} index={i} open={i === inHand} stopped={stopped} />
+                <Arisen style={props.style} findings={props.findings.filter((f) => f.step === s.number)} />
               </div>
             </li>
           );
@@ -69,6 +72,21 @@ export function Recipe(props: Props) {
         {editing === null && <li>{children}</li>}
       </ol>
     </>
+  );
+}
+
+/** What the checks find since this step. */
+function Arisen({ style, findings }: { style: number; findings: Schemas["FindingOut"][] }) {
+  const open = findings.filter((f) => f.reason === null && !f.quiet);
+  if (open.length === 0) return null;
+  return (
+    <Link
+      to={`/ledger/${style}`}
+      className="block truncate text-madder text-sm underline-offset-2 hover:underline"
+      title={open.map((f) => f.words).join(" ")}
+    >
+      ✕ {open.length === 1 ? open[0]?.words : `${open.length} findings since this step`}
+    </Link>
   );
 }
 

@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { Table, type TablePoint, ToolButton } from "../../table/Table";
 import type { View } from "../../table/viewport";
 import { Notice, Scroller, Waiting } from "../../ui/controls";
+import { useFindings } from "../ledger/useFindings";
 import { BenchHead } from "./BenchHead";
 import { type Drag, type EdgeOf, ONE_PLACE } from "./benchState";
 import { type Fields, type MoveOut, openSlot } from "./composing";
@@ -43,6 +44,7 @@ export function StyleBench({ id, moves, unit }: Props) {
     setSteps,
     bends,
   );
+  const found = useFindings(id, detail?.version);
   const laying = useLaying(id, detail?.laid ?? {});
   const tape = useTape(detail, steps);
   const [plain, setPlain] = useState(false);
@@ -170,6 +172,7 @@ export function StyleBench({ id, moves, unit }: Props) {
               editing={composing?.editing ?? null}
               chosen={state.chosen}
               stopped={detail.work.stopped}
+              findings={found.data?.findings ?? []}
               onChoose={(index) => act({ type: "choose", index })}
               onSlot={(index, name) => {
                 const move = moves.find((m) => m.move === steps[index]?.move);

@@ -37,6 +37,7 @@ export function Findings({ found }: { found: Found }) {
           Broken on the paper, kept in the chalk: {found.mended.join(", ")}
         </p>
       )}
+      {found.findings.length > 0 && <Checks found={found} />}
       {found.recipe.length > 0 && <Recipes found={found} />}
       {found.sums.length > 0 && (
         <details>
@@ -49,6 +50,36 @@ export function Findings({ found }: { found: Found }) {
         </details>
       )}
     </div>
+  );
+}
+
+/** What the checks find on both, side by side; what is new on the second first. */
+function Checks({ found }: { found: Found }) {
+  const fresh = found.findings.filter((f) => f.is_new).length;
+  return (
+    <section aria-label="Findings side by side">
+      <h2 className="font-serif text-[17px]">
+        What the checks find{fresh > 0 && <span className="text-madder"> · {fresh} new in the chalk</span>}
+      </h2>
+      <ul>
+        {found.findings.map((f, i) => (
+          <li
+            key={i}
+            className={`border-line border-t py-1.5 ${f.is_new ? "border-l-4 border-l-madder pl-2" : ""}`}
+          >
+            <p className="font-medium text-sm">{f.title}</p>
+            <p>
+              <span className="text-quiet">paper </span>
+              {f.a || "nothing"}
+            </p>
+            <p>
+              <span className="text-quiet">chalk </span>
+              {f.b || "nothing"}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -246,9 +246,12 @@ function Ways({
         History
       </button>
       {walked && (
-        <label className="ml-auto flex items-center gap-2 py-1">
-          <span className="text-quiet">Seam</span>
+        <span className="ml-auto flex items-center gap-2 py-1">
+          <span className="text-quiet" aria-hidden="true">
+            Seam
+          </span>
           <select
+            aria-label="Seam"
             className="h-9 rounded-[3px] border border-rule-strong bg-fresh px-2"
             value={walked}
             onChange={(e) =>
@@ -261,7 +264,7 @@ function Ways({
                 <option key={p.name}>{p.name}</option>
               ))}
           </select>
-        </label>
+        </span>
       )}
     </div>
   );
