@@ -65,6 +65,7 @@ shots: setup /usr/bin/chromium
 schema: $(STAMP) web/node_modules/.installed
 	$(BIN)/python -m server.config.export_schema
 	$(BIN)/python -m tools.moves_page
+	$(BIN)/python -m tools.checks_page
 	cd web && npm run --silent types
 
 clean:

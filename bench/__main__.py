@@ -1,11 +1,18 @@
-"""Print the table; with names, only those parts: kernel, moves, work, schools, served."""
+"""Print the table; with names, only those parts: kernel, moves, work, checks, schools, served."""
 
 import sys
 
-from . import kernel, moves, schools, served, work
+from . import checks, kernel, moves, schools, served, work
 from .clock import Row, ms, pace, table
 
-PARTS = {"kernel": kernel.rows, "moves": moves.rows, "work": work.rows, "schools": schools.rows, "served": served.rows}
+PARTS = {
+    "kernel": kernel.rows,
+    "moves": moves.rows,
+    "work": work.rows,
+    "checks": checks.rows,
+    "schools": schools.rows,
+    "served": served.rows,
+}
 
 
 def rows_of(names: list[str]) -> list[Row]:

@@ -1,35 +1,39 @@
-"""Answers remembered by the very object they were asked of: for frozen values whose comparison would cost more than the answer."""
+"""Answers remembered by the very objects they were asked of: for frozen values whose comparison would cost more than the answer."""
 
 from __future__ import annotations
 
 from collections import OrderedDict
 from collections.abc import Callable
 from threading import Lock
-from typing import Generic, TypeVar
+from typing import Any, Generic, ParamSpec, TypeVar
 
-K = TypeVar("K")
+BY_VALUE = (str, bool, int, float, tuple)
+"""Kinds of arguments that are told apart by what they are."""
+P = ParamSpec("P")
 V = TypeVar("V")
 
 
-class ByIdentity(Generic[K, V]):
-    """``ask`` with memory of the newest ``size`` objects. What is remembered keeps its object alive, so that no other can have its identity; the values never
-    change, so nothing goes stale."""
+class ByIdentity(Generic[P, V]):
+    """``ask`` with memory of the newest ``size`` questions. What is remembered keeps its objects alive, so that no others can have their identity; the values never
+    change, so nothing goes stale. Words, numbers, truths and rows of them are told apart by what they are."""
 
-    def __init__(self, ask: Callable[[K], V], size: int) -> None:
+    def __init__(self, ask: Callable[P, V], size: int) -> None:
         self._ask = ask
         self._size = size
-        self._known: OrderedDict[int, tuple[K, V]] = OrderedDict()
+        self._known: OrderedDict[tuple[object, ...], tuple[tuple[Any, ...], V]] = OrderedDict()
         self._lock = Lock()
 
-    def __call__(self, of: K) -> V:
-        """The answer for an object."""
+    def __call__(self, *of: P.args, **named: P.kwargs) -> V:
+        """The answer."""
+        key = tuple([x if type(x) in BY_VALUE else id(x) for x in of])
         with self._lock:
-            if id(of) in self._known:
-                self._known.move_to_end(id(of))
-                return self._known[id(of)][1]
-        value = self._ask(of)
+            found = self._known.get(key)
+            if found is not None:
+                self._known.move_to_end(key)
+                return found[1]
+        value = self._ask(*of, **named)
         with self._lock:
-            self._known[id(of)] = of, value
+            self._known[key] = of, value
             while len(self._known) > self._size:
                 self._known.popitem(last=False)
         return value

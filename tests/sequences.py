@@ -11,6 +11,9 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Any
 
+from patterncraft.checks.examine import examine
+from patterncraft.checks.record import record_of
+from patterncraft.checks.subject import Subject
 from patterncraft.drafting.schools import school
 from patterncraft.errors import PatternError
 from patterncraft.finishing.finish import finish
@@ -31,7 +34,11 @@ from patterncraft.paper.sound import closing_gap, crossing_edges
 from patterncraft.replay import replay
 from patterncraft.style import on_one_table
 from patterncraft.tolerances import SNAP
+from patterncraft.walking.joined import chains, joined
+from patterncraft.walking.walk import walk
 from tests.bodies import Body, random_body
+from tests.planted.ground import BODY
+from tests.saying_steps import SAYING_MOVES, saying_step
 from tests.shaping_steps import SHAPING_MOVES, shaping_step
 
 RULES = HouseRules()
@@ -48,7 +55,7 @@ SCHOOLS = (
 MOVES = (
     "rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point",
     "divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart",
-    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease", *SHAPING_MOVES,
+    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease", *SHAPING_MOVES, *SAYING_MOVES,
 )  # fmt: skip
 
 
@@ -143,6 +150,8 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     elif move == "join_pieces":
         a, b = _seam_pair(dice, pattern)
         step = {"move": move, "a": a, "b": b}
+    elif move in SAYING_MOVES:
+        return saying_step(dice, pattern, piece, move)
     elif move in SHAPING_MOVES:
         return shaping_step(dice, pattern, piece, move, _place, _line)
     elif move in DART_MOVES or move in OPENING_MOVES:
@@ -299,6 +308,11 @@ def cannot_leave(pattern: Pattern) -> str:
     pieces = finish(pattern, RULES)
     pattern_svg(pieces, "a sequence")
     draw(pattern, RULES, bends=True)
+    examine(Subject(pattern, RULES, record_of(pattern), BODY))
+    for _, (piece, edge) in chains(pattern)[:2]:
+        joined(pattern, piece, edge, RULES)
+    for seam in [s for s in pattern.seams if s.b][:2]:
+        walk(pattern, seam, "both")
     again = filed(pattern)
     if [p.name for p in again.pieces] != [p.name for p in pattern.pieces] or len(again.notches) != len(pattern.notches):
         return "the file does not come back as it was"

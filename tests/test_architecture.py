@@ -85,3 +85,10 @@ def test_the_page_of_moves_is_current() -> None:
 
     for path, content in page().items():
         assert path.read_text() == content, f"{path.name} is stale: run `make schema`"
+
+
+def test_the_page_of_checks_is_current() -> None:
+    from tools.checks_page import page
+
+    for path, content in page().items():
+        assert path.read_text() == content, f"{path.name} is stale: run `make schema`"

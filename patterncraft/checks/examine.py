@@ -4,11 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Final
 
+from ..by_identity import ByIdentity
+from ..house import HouseRules
 from ..moves.move import Remark
+from ..paper.pattern import Pattern
+from ..paper.piece import Piece
 from ..replay import Replay
+from . import record
 from .finding import Check, Finding, Place
+from .record import BendRecord, Record
 from .registry import CHECKS
 from .subject import Subject
 
@@ -40,13 +47,37 @@ class Acknowledged:
 def examine(subject: Subject, checks: Mapping[str, Check] = CHECKS, only: Collection[str] | None = None) -> tuple[Finding, ...]:
     """All findings, in the checks' order. ``only``: of these checks."""
     found: list[Finding] = []
+    alone: list[Mapping[str, tuple[Finding, ...]]] | None = None
     for code, check in checks.items():
         if only is not None and code not in only:
             continue
         if (check.worked and not subject.worked) or (check.body and not subject.body):
             continue
-        found += [replace(f, code=code) for f in check.look(subject)]
+        if not check.alone:
+            found += [replace(f, code=code) for f in check.look(subject)]
+            continue
+        if alone is None:
+            key, bends = subject.rules_key, subject.record.bends
+            alone = [_alone(p, key, bends) for p in subject.pattern.pieces]
+        found += [f for own in alone for f in own.get(code, ())]
     return tuple(found)
+
+
+def _of_one_piece(piece: Piece, rules: str, bends: tuple[BendRecord, ...]) -> Mapping[str, tuple[Finding, ...]]:
+    subject = Subject(Pattern((piece,)), _rules(rules), Record(bends=bends), {})
+    found = {c.code: tuple(replace(f, code=c.code) for f in c.look(subject)) for c in CHECKS.values() if c.alone}
+    return {code: some for code, some in found.items() if some}
+
+
+_alone = ByIdentity(_of_one_piece, 2048)
+"""What the checks that look at pieces one by one find of a piece; remembered, since a step leaves most pieces as they are."""
+_rules = lru_cache(maxsize=64)(HouseRules.model_validate_json)
+
+
+def forget() -> None:
+    """Drop everything remembered of pieces, joints and records."""
+    _alone.forget()
+    record.forget()
 
 
 def reason_for(f: Finding, acknowledged: Iterable[Acknowledged]) -> str | None:

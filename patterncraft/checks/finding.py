@@ -62,7 +62,8 @@ class Check:
     (a path such as "looking.kink", or empty where there is no more or less), the ``unit`` of its amounts, and how it is ``cured`` in words.
 
     ``worked``: it is asked of paper that was worked only, since a block is not yet a garment. ``body``: it needs the wearer's measures. ``quiet``:
-    a caution, which breaks nothing.
+    a caution, which breaks nothing. ``alone``: it looks at each piece by itself, and at nothing but the piece, the house's rules and what the block's edges were
+    like: a step that leaves a piece alone leaves its findings.
     """
 
     code: str
@@ -76,3 +77,4 @@ class Check:
     worked: bool = False
     body: bool = False
     quiet: bool = False
+    alone: bool = False

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from math import degrees
 from typing import Final
 
+from ..by_identity import ByIdentity
 from ..handwork.blending import Meeting, laid_beside
 from ..house import edge_word
 from ..paper.dart import darts_of
@@ -73,7 +74,12 @@ def corner_of(piece: Piece, stretch: Stretch, at_end: bool) -> Meeting:
 def over_seam(pattern: Pattern, seam: Seam, at_end: bool) -> Joint | None:
     """The joint where a seam begins or ends; None where nothing runs on there."""
     a, b = ((side[-1] if at_end else side[0]) for side in (seam.a, seam.b))
-    one, other = (corner_of(pattern.piece(s.piece), s, at_end) for s in (a, b))
+    return _over_seam(seam, at_end, pattern.piece(a.piece), pattern.piece(b.piece))
+
+
+def _joint_of(seam: Seam, at_end: bool, first: Piece, second: Piece) -> Joint | None:
+    a, b = ((side[-1] if at_end else side[0]) for side in (seam.a, seam.b))
+    one, other = corner_of(first, a, at_end), corner_of(second, b, at_end)
     near, far = one.piece.outline[one.edge], other.piece.outline[other.edge]
     word = edge_word(near.name)
     if word not in FLOWING or edge_word(far.name) != word or near.is_sewn_shut or far.is_sewn_shut:
@@ -83,8 +89,11 @@ def over_seam(pattern: Pattern, seam: Seam, at_end: bool) -> Joint | None:
     return Joint(a.piece, near.name, one.path.end, kink, seam.name, b.piece, far.name)
 
 
-def over_darts(piece: Piece) -> list[Joint]:
-    """A piece's darts that open within one edge, shut."""
+_over_seam = ByIdentity(_joint_of, 2048)
+"""A seam and the two sheets that meet there say all of a joint: a step that touches neither leaves it as it is."""
+
+
+def _shut(piece: Piece) -> tuple[Joint, ...]:
     found = []
     n = len(piece.outline)
     for d in darts_of(piece):
@@ -93,4 +102,14 @@ def over_darts(piece: Piece) -> list[Joint]:
             continue
         shut = after.path.start_direction * rect(1.0, -d.angle)
         found.append(Joint(piece.name, before.name, d.mouth[0], degrees(phase(shut / before.path.end_direction)), dart=d.name))
-    return found
+    return tuple(found)
+
+
+over_darts = ByIdentity(_shut, 512)
+"""A piece's darts that open within one edge, shut."""
+
+
+def forget() -> None:
+    """Drop every joint remembered."""
+    _over_seam.forget()
+    over_darts.forget()

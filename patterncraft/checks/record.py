@@ -21,6 +21,7 @@ from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
+from . import joints
 from .curves import curves_of
 from .joints import joints_of
 from .square import corners_at_folds
@@ -189,7 +190,7 @@ def forget() -> None:
     """Drop everything remembered."""
     with _lock:
         _known.clear()
-    for known in (record_of, round_the_body, curves_of):
+    for known in (record_of, round_the_body, curves_of, joints):
         known.forget()
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -29,16 +29,24 @@ class Subject:
     body: Chart
     remarks: tuple[Remark, ...] = ()
     replay: Replay | None = None
+    ledger: Sequence[Promise] | None = None
 
     @classmethod
-    def after(cls, replay: Replay, rules: HouseRules, body: Chart | None = None) -> Subject:
-        """The work after all steps of a replay."""
-        return cls(replay.pattern, rules, after(replay), body or {}, remarks_of(replay), replay)
+    def after(
+        cls, replay: Replay, rules: HouseRules, body: Chart | None = None, promises: Sequence[Promise] | None = None
+    ) -> Subject:
+        """The work after all steps of a replay; ``promises``: its ledger, where that was made up already."""
+        return cls(replay.pattern, rules, after(replay), body or {}, remarks_of(replay), replay, promises)
 
     def at(self, pattern: Pattern, replay: Replay, steps: int) -> Subject:
         """The same question asked of the work after so many steps of the replay."""
         part = Replay(replay.start, replay.done[:steps])
-        return replace(self, pattern=pattern, record=after(part), remarks=remarks_of(part), replay=part)
+        return replace(self, pattern=pattern, record=after(part), remarks=remarks_of(part), replay=part, ledger=None)
+
+    @cached_property
+    def rules_key(self) -> str:
+        """The house's rules as one word, by which they are told apart."""
+        return self.rules.model_dump_json()
 
     @cached_property
     def worked(self) -> bool:
@@ -48,7 +56,8 @@ class Subject:
     @cached_property
     def promises(self) -> Mapping[str, Promise]:
         """The ledger's seams by name."""
-        return {p.name: p for p in ledger(self.pattern, self.rules) if p.kind == "seam"}
+        lines = ledger(self.pattern, self.rules) if self.ledger is None else self.ledger
+        return {p.name: p for p in lines if p.kind == "seam"}
 
     @cached_property
     def joints(self) -> list[Joint]:

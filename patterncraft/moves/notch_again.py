@@ -7,6 +7,7 @@ from typing import ClassVar, Literal
 
 from ..errors import MoveRefused
 from ..handwork.new_seam import cut_notches
+from ..handwork.promising import on_partner
 from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..units import Unit
@@ -48,6 +49,10 @@ class NotchAgain(Move):
         bare = replace(pattern, notches=kept)
         back = any("back" in s.piece.split() for s in seam.a)
         taken = {n.name for n in bare.notches_of(seam.name)}
-        new = tuple(n for n in cut_notches(bare, seam.name, pattern.side_length(seam.a), (), back) if n.name not in taken)
+        new = tuple(
+            replace(n, at_b=on_partner(bare, seam, n.at_a))
+            for n in cut_notches(bare, seam.name, pattern.side_length(seam.a), (), back)
+            if n.name not in taken
+        )
         lines = [Sum(f"“{n.name}”, {n.style}", fine(n.at_a)) for n in new] or [tell("So short a seam is not notched.")]
         return Outcome(replace(bare, notches=(*kept, *new)), tuple(lines))

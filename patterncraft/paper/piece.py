@@ -120,6 +120,7 @@ class Piece:
     runs: dict[str, list[list[int]]] = field(default_factory=dict, init=False, compare=False, repr=False)
     """What ``sewn.runs_of`` found by edge, remembered: an outline never changes, and everything that speaks of edges asks."""
 
+    known_names: list[str] = field(default_factory=list, init=False, compare=False, repr=False)
     known_hulls: list[list[Hull]] = field(default_factory=list, init=False, compare=False, repr=False)
 
     @property
@@ -151,7 +152,9 @@ class Piece:
     @property
     def edge_names(self) -> list[str]:
         """Names of the edges that can be sewn, hemmed or folded, in outline order, each once."""
-        return list(dict.fromkeys(e.name for e in self.outline if not e.is_sewn_shut))
+        if not self.known_names:
+            self.known_names.extend(dict.fromkeys(e.name for e in self.outline if not e.is_sewn_shut))
+        return list(self.known_names)
 
     def mark(self, name: str) -> Mark:
         """Raises NoSuchName listing the marks there are."""

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Final
 
 from django.db import transaction
 
-from patterncraft.checks import record
-from patterncraft.checks.examine import Acknowledged, arose, examine, reason_for
+from patterncraft.checks.examine import Acknowledged, arose, examine, forget, reason_for
 from patterncraft.checks.finding import Finding
 from patterncraft.checks.registry import CHECKS
 from patterncraft.checks.subject import Subject
@@ -16,6 +16,7 @@ from patterncraft.errors import BadSetting, MoveRefused
 from patterncraft.formats.drawing import Point
 from patterncraft.formats.table import Lies
 from patterncraft.house import HouseRules
+from patterncraft.ledger import Promise
 from patterncraft.measures.chart import Chart
 from patterncraft.replay import Replay
 from patterncraft.texts import tidy
@@ -32,7 +33,7 @@ from .services import Pins
 MOST_ACKNOWLEDGED: Final = 200
 """Findings of one style that may be let stand."""
 
-remembered(record.forget)
+remembered(forget)
 
 
 def wearer_of(pins: Pins) -> Chart:
@@ -58,9 +59,11 @@ def _person_of(revisions: tuple[int, ...]) -> int | None:
 remembered(_person_of.cache_clear)
 
 
-def looked_at(replay: Replay, rules: HouseRules, body: Chart) -> tuple[Subject, tuple[Finding, ...]]:
-    """The work, and all findings."""
-    subject = Subject.after(replay, rules, body)
+def looked_at(
+    replay: Replay, rules: HouseRules, body: Chart, promises: Sequence[Promise] | None = None
+) -> tuple[Subject, tuple[Finding, ...]]:
+    """The work, and all findings; ``promises``: its ledger, where that was made up already."""
+    subject = Subject.after(replay, rules, body, promises)
     return subject, examine(subject)
 
 

@@ -171,7 +171,7 @@ def work_out(
                 pieces=list(step.pieces_named()),
             )
         )
-    _, found = looking.looked_at(replay, rules, seen.body)
+    _, found = looking.looked_at(replay, rules, seen.body, promises)
     closed = {part.seam: c.name for c in replay.pattern.closures for part in c.parts}
     findings = looking.findings_out(found, seen.acknowledged, lies, rules.unit)
     return Work(

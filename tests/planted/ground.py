@@ -71,7 +71,7 @@ Spoil = Callable[[Pattern], Pattern]
 
 def spoilt(done: Replay, spoil: Spoil, rules: HouseRules = RULES) -> Subject:
     """The work with something done to it that no step says."""
-    return replace(looked(done, rules), pattern=spoil(done.pattern))
+    return replace(looked(done, rules), pattern=spoil(done.pattern), ledger=None)
 
 
 def of_piece(name: str, change: Callable[[Piece], Piece]) -> Spoil:

@@ -46,4 +46,5 @@ CHECK = Check(
     "A block traced with its allowance grows by as much again at every edge.",
     "Take the allowance off when the block is taken in, or cut these edges as they stand.",
     _look,
+    alone=True,
 )

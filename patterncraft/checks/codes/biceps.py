@@ -31,4 +31,5 @@ CHECK = Check(
     "Redraw the lower end of the cap.",
     _look,
     "looking.sleeve_level",
+    alone=True,
 )

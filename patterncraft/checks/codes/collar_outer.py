@@ -33,4 +33,5 @@ CHECK = Check(
     "Farther down, the body is wider than the neck.",
     "Slash the collar from its outer edge and spread it.",
     _look,
+    alone=True,
 )

@@ -27,4 +27,5 @@ CHECK = Check(
     "Fold the dart and true its mouth.",
     _look,
     "sewing_tolerance",
+    alone=True,
 )

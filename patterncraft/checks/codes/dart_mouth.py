@@ -30,4 +30,5 @@ CHECK = Check(
     "Redraw the edge over it.",
     _look,
     "sewing_tolerance",
+    alone=True,
 )

@@ -34,4 +34,5 @@ CHECK = Check(
     "The point is set back by the house's rule.",
     _look,
     "set_backs.waist",
+    alone=True,
 )

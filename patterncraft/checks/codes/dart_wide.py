@@ -29,4 +29,5 @@ CHECK = Check(
     _look,
     "looking.dart_wide",
     "degrees",
+    alone=True,
 )

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
+from ...by_identity import ByIdentity
 from ...house import edge_word
 from ...paper.piece import Piece
 from ...paper.sewn import neighbours, point_of, sewn_length, spot_along
 from ..curves import JUMP, Curve, curves_of
 from ..finding import Check, Finding
-from ..record import BendRecord
+from ..record import BendRecord, Record
 from ..subject import Subject
 
 TURNS: Final = {"cap": 2, "armhole": 0, "neckline": 0, "hem": 0, "waist": 1, "side": 2, "underarm": 2}
@@ -24,14 +25,25 @@ CORNER: Final = 5.0
 def _look(s: Subject) -> Iterator[Finding]:
     full = set(_with_fullness(s))
     for p in s.pattern.pieces:
-        for c in curves_of(p):
-            word = edge_word(c.edge)
-            if word not in TURNS or c.is_designed or (p.name, c.edge) in full or _is_halter(p, c.edge):
-                continue
-            said, at, amount = _worse(c, TURNS[word], s.record.bend(c.edge))
-            if said:
-                place = point_of(p, spot_along(p, c.edge, at))
-                yield Finding(f"The {c.edge} of the {p.name} {said}.", amount, CORNER, p.name, c.edge, "", place)
+        yield from (f for f in _of_piece(p, s.record.bends) if (f.piece, f.edge) not in full)
+
+
+def _found(p: Piece, bends: tuple[BendRecord, ...]) -> tuple[Finding, ...]:
+    record = Record(bends=bends)
+    found = []
+    for c in curves_of(p):
+        word = edge_word(c.edge)
+        if word not in TURNS or c.is_designed or _is_halter(p, c.edge):
+            continue
+        said, at, amount = _worse(c, TURNS[word], record.bend(c.edge))
+        if said:
+            place = point_of(p, spot_along(p, c.edge, at))
+            found.append(Finding(f"The {c.edge} of the {p.name} {said}.", amount, CORNER, p.name, c.edge, "", place))
+    return tuple(found)
+
+
+_of_piece = ByIdentity(_found, 1024)
+"""What is not fair about a piece's curves; remembered, since a step leaves most pieces as they are."""
 
 
 def _is_halter(piece: Piece, edge: str) -> bool:

@@ -38,4 +38,5 @@ CHECK = Check(
     "Draw the grain along the fold.",
     _look,
     unit="degrees",
+    alone=True,
 )

@@ -34,5 +34,6 @@ CHECK = Check(
     "Draft the sleeve with more ease, or spread it at the biceps.",
     _look,
     "ease.biceps",
+    worked=True,
     body=True,
 )

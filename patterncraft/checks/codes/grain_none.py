@@ -33,4 +33,5 @@ CHECK = Check(
     "Draw it, parallel to the centre.",
     _look,
     unit="",
+    alone=True,
 )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...house import edge_word
 from ..finding import Check, Finding
 from ..openings import neck_round, opens_at
 from ..subject import Subject
@@ -16,11 +17,12 @@ def _look(s: Subject) -> Iterator[Finding]:
     has = neck + opens_at(s, "neckline")
     if has >= head - s.rules.girth_tolerance:
         return
-    piece = next(p for p in s.pattern.pieces if "neckline" in p.edge_names)
-    edge = next(e for e in piece.outline if e.name == "neckline")
+    piece, edge = next(
+        (p, e) for p in s.pattern.pieces if p.cut.cloth == "shell" for e in p.outline if edge_word(e.name) == "neckline"
+    )
     short = head - has
     words = f"The neck opens to {has:.1f} cm, and the head is {head:.1f} cm round: {short:.1f} cm are missing. A slit or a zip of {0.5 * short:.1f} cm would do."
-    yield Finding(words, short, 0.0, piece.name, "neckline", "", edge.path.start)
+    yield Finding(words, short, 0.0, piece.name, edge.name, "", edge.path.start)
 
 
 CHECK = Check(

@@ -29,4 +29,5 @@ CHECK = Check(
     "Say how many, as a pair or on the fold, and of which cloth.",
     _look,
     unit="",
+    alone=True,
 )

@@ -33,4 +33,5 @@ CHECK = Check(
     "Lay the grain across the corner, at forty-five degrees.",
     _look,
     unit="",
+    alone=True,
 )

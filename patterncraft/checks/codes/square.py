@@ -33,4 +33,5 @@ CHECK = Check(
     _look,
     "looking.square",
     "degrees",
+    alone=True,
 )
