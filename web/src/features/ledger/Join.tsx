@@ -73,7 +73,9 @@ export function Join({ id, version, asked, busy, onShow, onStep }: Props) {
             ) : (
               <span className="text-moss">
                 ▮▮{" "}
-                {found.data.meets.some((m) => m.as_block) ? "It runs on as the block does." : "It runs on."}
+                {found.data.meets.some((m) => m.as_block)
+                  ? "It runs on as the block does: its audit tells of that."
+                  : "It runs on."}
               </span>
             )}
           </p>
@@ -141,12 +143,12 @@ function Picture({ found }: { found: Schemas["JoinOut"] }) {
             x1={m.at.x}
             x2={m.at.x}
             y1={m.at.y - 9 * scale}
-            y2={m.at.y - (30 + (i % 2) * 36) * scale}
+            y2={m.at.y - (30 + (i % 3) * 36) * scale}
             className="stroke-quiet"
             strokeWidth={0.8 * scale}
           />
           <text
-            y={m.at.y - (52 + (i % 2) * 36) * scale}
+            y={m.at.y - (52 + (i % 3) * 36) * scale}
             textAnchor="middle"
             fontSize={14 * scale}
             className={m.broken ? "fill-madder font-semibold" : "fill-ink"}
@@ -155,7 +157,7 @@ function Picture({ found }: { found: Schemas["JoinOut"] }) {
             <tspan x={m.at.x} dy={16 * scale}>
               {m.broken ? "✕ " : ""}
               {m.kink} · {m.step}
-              {m.as_block ? " · as the block" : ""}
+              {m.as_block ? " · block" : ""}
             </tspan>
           </text>
         </g>

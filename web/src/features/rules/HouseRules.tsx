@@ -69,10 +69,10 @@ export function HouseRules() {
         {save.isSuccess ? "kept" : ""}
       </p>
       <StylesToFollow rules={rules.data.rules} />
-      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+      <div className="gap-x-10 lg:columns-2">
         {groups.map(([title, fields]) => (
-          <section key={title}>
-            <h2 className="mb-1 font-serif text-lg">{title}</h2>
+          <section key={title} className="mb-6">
+            <h2 className="mb-1 break-after-avoid font-serif text-lg">{title}</h2>
             {fields.map((f) => (
               <RuleRow
                 key={`${f.field} ${f.value_text} ${unit}`}
@@ -97,7 +97,7 @@ function RuleRow({ rule, unit, onChange }: { rule: Rule; unit: string; onChange:
   const length = rule.kind === "length";
   const typed = length || rule.kind === "number";
   return (
-    <div className="grid grid-cols-[1fr_124px_78px] items-start gap-x-3 border-line border-t py-1.5">
+    <div className="grid break-inside-avoid grid-cols-[1fr_124px_78px] items-start gap-x-3 border-line border-t py-1.5">
       <div>
         <label htmlFor={id} className="font-medium">
           {rule.title}
