@@ -14,6 +14,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Grain, Piece
 from ..paper.stitching import stitched_legs
 from .dart_mouth import mouth_shape
+from .lines_marked import lines_marked
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +121,7 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
         allowance = rules.allowances.for_edge(d.mouth_edge, "seam")
         # On along the stitching line: where the folded dart's legs meet the cut edge.
         notches += [NotchCut(d.name, m, m + _unit(m - d.sewn_point) * allowance) for m in d.mouth]
+    notches += [NotchCut(*marked) for marked in lines_marked(edges, piece.lines)]
     cut_line = tuple(offset_outline(outline))
     notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
     fold = next((e.path for e in edges if e.kind == "fold"), None)

@@ -23,6 +23,9 @@ from ..units import Unit, format_length
 from ..working import Quantity, Sum, before_now, length, notes
 from .move import Example, Group, Handle, Move, Outcome, known, slot_field
 
+TOUCH = 1e-4
+"""cm: tucks that lie so near beside each other are one zone, with no pair of notches between them."""
+
 
 class Tucks(Move):
     """The piece is slashed along the line and opened by twice the depth; both sides of the new paper are stitched on each other.
@@ -122,10 +125,10 @@ def _with_stitching(piece: Piece, gap: tuple[Path, Path], number: int) -> Piece:
 
 
 def _joined(opened: list[Opened]) -> list[Opened]:
-    """Zones of one edge that lie over each other as one."""
+    """Zones of one edge that touch or lie over each other as one."""
     out: list[Opened] = []
     for o in sorted(opened, key=lambda o: (o.edge, o.run, o.low)):
-        if out and (out[-1].edge, out[-1].run) == (o.edge, o.run) and o.low <= out[-1].high:
+        if out and (out[-1].edge, out[-1].run) == (o.edge, o.run) and o.low <= out[-1].high + TOUCH:
             out[-1] = out[-1]._replace(high=max(out[-1].high, o.high))
         else:
             out.append(o)

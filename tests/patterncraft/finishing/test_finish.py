@@ -16,7 +16,7 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
 from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import CutPlan, DartRule, Piece
+from patterncraft.paper.piece import CutPlan, DartRule, DrawnLine, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.conftest import draft_by
@@ -258,3 +258,46 @@ def test_a_darts_mouth_folded_shut_lies_under_its_neighbours_cut_line(school: st
                         f"{f.name} {dart.name}: not parallel at {own.allowance}"
                     )
     assert checked > 2
+
+
+def test_folds_hems_and_drawn_centres_are_snipped_where_they_end() -> None:
+    """A square of 20 on the fold, 2.5 hem, with a centre drawn 3 from its right side: worked by hand, to the allowances of the house."""
+    a = RULES.allowances
+    kinds: dict[str, EdgeKind] = {"bottom": "hem", "left": "fold"}
+    sheet = square(20, "half")
+    outline = tuple(replace(e, kind=kinds.get(e.name, "seam")) for e in sheet.outline)
+    centre = DrawnLine("centre front", straight(17 + 0j, 17 + 20j))
+    short = DrawnLine("centre back", straight(5 + 1j, 5 + 19j))
+    waist = DrawnLine("waist", straight(0 + 8j, 20 + 8j))
+    piece = Piece("half", outline, lines=(centre, short, waist), cut=CutPlan(1, False, True))
+    done = finish(Pattern((piece,)), RULES)[0]
+    snips = {(n.name, n.inner): n.outer for n in done.notches}
+    assert snips == pytest.approx(
+        {
+            ("bottom", 20 + 20j): 20 + a.seam + 20j,
+            ("left", 0j): -a.seam * 1j,
+            ("left", 20j): 20j + a.hem * 1j,
+            ("centre front", 17 + 0j): 17 - a.seam * 1j,
+            ("centre front", 17 + 20j): 17 + (20 + a.hem) * 1j,
+        },
+        abs=1e-6,
+    ), "none of a line that ends inside, none of the waist, none where there is no allowance"
+
+
+def test_a_hem_beside_a_slanting_side_is_snipped_along_its_own_line() -> None:
+    """The snip runs on along the hem, out to where the side's allowance ends: so the turned-up hem's fold is found again."""
+    for block in ("gored-skirt", "skirt"):
+        pattern = draft_by(block, WHOLE).pattern
+        for piece in finish(pattern, RULES):
+            hem = next(e for e in piece.edges if e.kind == "hem")
+            ends = [n for n in piece.notches if n.name == hem.name]
+            beside = [
+                e
+                for e in piece.edges
+                if e.kind != "hem" and e.allowance and {e.path.start, e.path.end} & {hem.path.start, hem.path.end}
+            ]
+            assert len(ends) == len(beside) > 0
+            for n in ends:
+                at = 0.0 if n.inner == hem.path.start else hem.path.length
+                way = hem.path.direction_at(at) * (-1 if at == 0.0 else 1)
+                assert abs((n.outer - n.inner) / abs(n.outer - n.inner) - way) < 1e-6

@@ -84,6 +84,11 @@ CASES: list[tuple[str, Step]] = [
                "line": {"through": [SHOULDER, {"dart": "waist dart"}, {"edge": "hem", "from": "side", "fraction": 0.6}], "shape": "curve"}}),
     ("skirt", {"move": "copy_as", "piece": "skirt front", "name": "facing", "part": [{"edge": "side", "from": "hem", "distance": 30},
                {"edge": "centre front", "from": "hem", "distance": 32}]}),
+    ("bodice-direct", {"move": "closure", "seam": "side", "kind": "zip", "length": 15.24}),
+    ("bodice-direct", {"move": "notch", "seam": "side", "at": 5.0, "style": "double", "name": "upper"}),
+    ("bodice-direct", {"move": "move_notch", "seam": "side", "notch": "side balance", "to": 9.0, "to_b": 10.0}),
+    ("bodice-direct", {"move": "promise", "seam": "side", "kind": "gather", "ratio": 1.5, "from": "start", "to": "side balance"}),
+    ("bodice-direct", {"move": "unsew", "seam": "side"}),
 ]  # fmt: skip
 
 
@@ -110,6 +115,8 @@ def test_turned_over_and_worked_is_worked_and_turned_over(name: str, step: Step)
             d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(b)
         }
         assert sorted(m.name for m in a.marks) == sorted(m.name for m in b.marks)
+    known = {s.name for s in pattern.seams}
+    assert _opened(there.pattern, known) == _opened(here.pattern, known)
     here_kept, there_kept = (_promised(x.pattern) for x in (here, there))
     assert there_kept == here_kept
     assert _sums(there) == _sums(here)
@@ -125,6 +132,18 @@ def _promised(pattern: Pattern) -> dict[str, tuple[list[float], str, bool]]:
         )
         for p in ledger(pattern, RULES)
     }
+
+
+def _opened(pattern: Pattern, known: set[str]) -> tuple[list[object], list[str]]:
+    """Where the notches stand, and what shuts which seam. A new seam begins at the other end of a turned piece: its notch is told from the nearer end of one side."""
+    kept = {p.name: p for p in ledger(pattern, RULES) if p.kind != "legs"}
+    stands: list[tuple[object, ...]] = []
+    for n in pattern.notches:
+        if n.seam in known:
+            stands.append((n.seam, n.name, n.style, round(n.at_a, 3), n.at_b and round(n.at_b, 3)))
+        else:
+            stands.append((n.seam, n.name, n.style, round(min(n.at_a, kept[n.seam].length_a - n.at_a), 2)))
+    return sorted(stands, key=str), sorted(map(str, pattern.closures))
 
 
 def _sums(done: Replay) -> list[float]:
