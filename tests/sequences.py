@@ -83,6 +83,14 @@ def random_start(dice: random.Random) -> Pattern | None:
         return None
 
 
+def start_of(seed: int) -> Pattern:
+    """The block that a sequence began with, by the seed it told."""
+    start = random_start(random.Random(seed))
+    if start is None:
+        raise ValueError(f"the body of seed {seed} has no such block")
+    return start
+
+
 def _dress(body: Body) -> Pattern | None:
     """A bodice and a skirt on one table."""
     try:
