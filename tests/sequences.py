@@ -31,7 +31,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.sewn import run_of
 from patterncraft.paper.sound import closing_gap, crossing_edges
-from patterncraft.replay import replay
+from patterncraft.replay import Replay, replay
 from patterncraft.style import on_one_table
 from patterncraft.tolerances import SNAP
 from patterncraft.walking.joined import chains, joined
@@ -328,9 +328,10 @@ def cannot_leave(pattern: Pattern) -> str:
     return "" if kept == [p.kept for p in ledger(again, RULES)] else "a promise reads otherwise from the file"
 
 
-def _looked_over(pattern: Pattern) -> str:
+def _looked_over(done: Replay) -> str:
     try:
-        return fault_in(pattern)
+        examine(Subject.after(done, RULES, BODY))
+        return fault_in(done.pattern)
     except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
         return f"{type(e).__name__}: {e}"
 
@@ -367,7 +368,7 @@ def run_sequences(seed: int, count: int, longest: int = 12, from_files: bool = F
                     continue
                 done.append(step)
                 told.steps += 1
-                wrong = _looked_over(result.pattern)
+                wrong = _looked_over(result)
                 if wrong:
                     told.faults.append((own, wrong, done))
                 else:

@@ -105,8 +105,8 @@ def _walk(places: Places, back: bool, fixed: Laid, rolling: Laid, frames: list[F
             frames.append(frame(fixed, rolling, a0 + sign * far, b0 + sign * far))
         left += size_a - size_b
         stops.append(Stop(len(frames) - 1, name, size_a, size_b, left))
-        if size_a != size_b:
-            # Put on notch to notch again, as one pins it.
+        if size_a != size_b and k < len(places) - 1:
+            # Put on notch to notch again, as one pins it; at the end the sheets lie as they came.
             frames.append(frame(fixed, rolling, a1, b1))
 
 

@@ -64,6 +64,7 @@ def test_a_broken_seam_is_seen_walked_and_mended(demo: Page) -> None:
     # Walked to its end, the walk says what is left over.
     demo.get_by_role("button", name="Walk a seam").click()
     demo.get_by_label("Seam", exact=True).select_option("side")
+    expect(demo.get_by_test_id("pause")).to_contain_text("skirt front side rolls along skirt back side")
     demo.get_by_role("slider").focus()
     demo.keyboard.press("End")
     expect(demo.get_by_test_id("pause")).to_contain_text("At end")

@@ -98,8 +98,10 @@ def test_a_rotation_by_keyboard_alone(demo: Page) -> None:
 def test_steps_are_muted_moved_and_taken_out(demo: Page) -> None:
     demo.goto("/bench/2")
     steps = demo.get_by_label("Steps")
+    demo.get_by_role("button", name="Look at step 2").click()
     demo.get_by_role("button", name="Mute step 2").click()
     expect(steps).to_contain_text("muted")
+    demo.get_by_role("button", name="Look at step 2").click()
     demo.get_by_role("button", name="Move step 2 up").click()
     expect(steps.get_by_role("listitem").first).to_contain_text("muted")
     demo.get_by_role("button", name="Look at step 1").click()

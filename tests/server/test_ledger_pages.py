@@ -141,7 +141,7 @@ def test_a_walk_ends_with_what_is_left_over(us: Caller, skirt: Style) -> None:
     stairs = us.get(f"/styles/{skirt.pk}/seam-history?seam=side").json()["steps"]
     more = abs(stairs[-1]["a"] - stairs[-1]["b"])
     assert last["left"].startswith(f"{more:.2f} cm more")
-    assert last["frame"] <= len(walk["frames"]) - 1
+    assert last["frame"] == len(walk["frames"]) - 1, "a walk ends where its seam does, with what is left over"
     assert walk["frames"][-1]["first"] == pytest.approx(stairs[-1]["a"], abs=1e-6)
     # The lines that are drawn are the sides that are told.
     sizes = sorted(sum(parse_path(d).length() for d in walk[k]) for k in ("line_fixed", "line_rolling"))

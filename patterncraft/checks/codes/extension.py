@@ -24,7 +24,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             continue
         for place in _places(step_json(d.step)):
             start = place.get("from", "")
-            if start in outer and ("distance" in place or "fraction" in place):
+            if isinstance(start, str) and start in outer and ("distance" in place or "fraction" in place):
                 centre, width = outer[start]
                 piece = d.step.pieces_named()[0] if d.step.pieces_named() else ""
                 at = next((e.path.start for p in s.pattern.pieces if p.name == piece for e in p.outline if e.name == start), None)

@@ -57,7 +57,9 @@ export function Walk({ id, seam, version, busy, onStep }: Props) {
         </div>
       )}
       {walked.isPending && <p className="p-4 text-quiet">Laying the sheets together …</p>}
-      {walked.data && <Rolling key={`${way} ${version}`} walk={walked.data} busy={busy} onStep={onStep} />}
+      {walked.data && (
+        <Rolling key={`${seam} ${way} ${version}`} walk={walked.data} busy={busy} onStep={onStep} />
+      )}
     </div>
   );
 }
