@@ -32,7 +32,7 @@ FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 QUOTED = re.compile(r"“[^”]*”")
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
-WITH_PARTNERS = ("flare", "godet")
+WITH_PARTNERS = ("flare", "godet", "closure")
 """Moves that take along what a piece is sewn to."""
 KINDS = set(get_args(EdgeKind))
 PLACES = ("from", "down", "fraction", "distance", "mark", "edge", "dart", "level", "at")

@@ -78,13 +78,15 @@ def draw_a_line(page: Page) -> None:
 
 
 def look_over(page: Page) -> None:
-    """The spring dress's ledger with a finding on the table; its sleeve walked round the armhole; its waist laid together; the report."""
+    """The spring dress's ledger with a seam unfolded; its sleeve walked round the armhole; its waist laid together; the report."""
     page.goto("/ledger/4")
     page.get_by_test_id("verdict").wait_for()
+    page.get_by_role("button", name="all", exact=True).first.click()
+    page.get_by_role("button", name="▸ armhole").click()
     take(page, "ledger")
     page.get_by_role("button", name="Walk a seam").click()
     page.get_by_label("Seam", exact=True).select_option("armhole")
-    page.get_by_role("slider").fill("120")
+    page.get_by_role("slider").fill("70")
     take(page, "walk")
     page.get_by_role("button", name="Laid together").click()
     page.get_by_role("group", name="Which edges").get_by_role("button", name=re.compile("waist", re.I)).first.click()
@@ -142,6 +144,7 @@ def main() -> None:
             lay_one_over(page)
             page.goto("/bench")
             page.get_by_text("Five strips, 5 cm apart", exact=True).first.click()
+            page.get_by_role("button", name="Look at step 1").click()
             page.get_by_test_id("strips").wait_for()
             take(page, "strips")
             page.goto("/bench")

@@ -22,7 +22,7 @@ from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Mark, Piece
 from ..paper.seam import Notch, Seam, SeamRule, Stretch
-from ..paper.sewn import run_of
+from ..paper.sewn import run_of, sewn_length
 from ..places.levels import downward, level_point
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, length, note, tell
@@ -175,40 +175,46 @@ class Closure(Move):
         return [note(f"Zips are sold in {sold:.0f} cm, not in {size:.1f} cm: open so far, or shorten a longer one.")]
 
     def _buttoned(self, pattern: Pattern, at: Downward, size: float) -> tuple[Pattern, int, list[Sum]]:
-        """Marks for buttons down the edge, or on the true centre beside it."""
-        stretch = at.seam.a[0]
-        piece = pattern.piece(stretch.piece)
-        levels = self._levels(piece, stretch.edge, at)
+        """Marks for buttons down the edge, or on the true centre beside it; each on the piece it lies on, where the side runs over several."""
+        levels = _levels(pattern, at)
         places = button_places(min(size, at.whole), list(levels.values()), self.count)
-        line = stitch_line(piece, stretch.edge)
-        taken = {m.name for m in piece.marks}
         word = "button" if self.kind == "buttons" else "hook"
-        marks = []
+        taken = {m.name for s in at.seam.a for m in pattern.piece(s.piece).marks}
+        after = pattern
         for k, down in enumerate(places):
             place = pattern.on_side(at.seam.a, at.along(down))
-            z = place.piece.outline[place.spot.edge].path.at(place.spot.along)
+            edge = place.piece.outline[place.spot.edge]
+            z = edge.path.at(place.spot.along)
+            line = stitch_line(place.piece, edge.name)
             if line is not None:
-                z = _level_with(piece, z, line)
-            marks.append(Mark(unique_name(f"{word} {k + 1}", sorted(taken)), z, "button"))
-        after = pattern.with_piece(replace(piece, marks=(*piece.marks, *marks)))
+                z = _level_with(place.piece, z, line)
+            piece = after.piece(place.piece.name)
+            mark = Mark(unique_name(f"{word} {k + 1}", sorted(taken)), z, "button")
+            after = after.with_piece(replace(piece, marks=(*piece.marks, mark)))
         lines = [Sum(f"{self.kind.capitalize()}", Quantity(len(places), "count"))]
         if len(places) > 1:
             lines.append(Sum("Apart, at most", length(max(b - a for a, b in pairwise(places)))))
         lines += [tell(f"One stands at the {name}.") for name, x in levels.items() if any(abs(x - p) < 0.05 for p in places)]
         return after, len(places), lines
 
-    def _levels(self, piece: Piece, edge: str, at: Downward) -> dict[str, float]:
-        """cm down the edge of the bust line and the waist, where they lie on it."""
-        run = run_of(piece, edge)
+
+def _levels(pattern: Pattern, at: Downward) -> dict[str, float]:
+    """cm down the seam of the bust line and the waist, where they lie on it, over all the pieces it runs on."""
+    found: dict[str, float] = {}
+    done = 0.0
+    for s in reversed(at.seam.a) if at.from_end else at.seam.a:
+        piece = pattern.piece(s.piece)
+        whole = sewn_length(piece, s.edge, s.run)
+        top = pattern.on_side((s,), whole if at.from_end else 0.0)
         down = downward(piece).conjugate()
-        top = piece.outline[run[-1] if at.from_end else run[0]].path
-        head = ((top.end if at.from_end else top.start) * down).real
-        found = {}
+        head = (piece.outline[top.spot.edge].path.at(top.spot.along) * down).real
+        known = {m.name for m in piece.marks} | {x.name for x in piece.lines}
         for name, mark in (("bust line", "bust point"), ("waist", "waist")):
-            names = {m.name for m in piece.marks} | {x.name for x in piece.lines}
-            if mark in names:
-                found[name] = (level_point(piece, mark) * down).real - head
-        return {name: x for name, x in found.items() if 0 < x < at.whole}
+            below = (level_point(piece, mark) * down).real - head if mark in known else 0.0
+            if 0 < below < whole:
+                found.setdefault(name, done + below)
+        done += whole
+    return found
 
 
 def _level_with(piece: Piece, z: complex, line: Path) -> complex:

@@ -8,6 +8,7 @@ from math import degrees
 from typing import Any
 
 import pytest
+from shapely.geometry import Point
 
 from patterncraft.errors import PatternError
 from patterncraft.house import HouseRules
@@ -17,6 +18,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.seam import Notch
 from patterncraft.replay import replay
 from tests.planted.ground import HOOKED, STAND, ZIPPED, table
+from tests.samples import polygon
 
 RULES = HouseRules()
 
@@ -380,3 +382,23 @@ def test_nothing_of_the_paper_changes_by_what_is_said_of_seams() -> None:
     assert p.closures == ()
     assert Notch("x", "y", "single", 1.0) not in p.notches
     assert after(start, *HOOKED).closures[0].kind == "hooks"
+
+
+def test_buttons_down_a_front_of_two_pieces_lie_each_on_its_own() -> None:
+    """The front parted by a yoke: on the upper piece lie the hooks of the upper part of the opening, on the lower one the others. Worked by hand: of five the
+    first is ``TOP`` down and the last as far up, the others between, one at the bust line."""
+    front = {"move": "turn_edge_into", "piece": "front", "edge": "centre front", "kind": "seam"}
+    cut = {"move": "cut_across", "pieces": ["front"], "at": {"edge": "armhole", "from": "side", "fraction": 0.6}}
+    p = after(table("bodice"), front, cut, {"move": "closure", "seam": "centre front", "kind": "hooks", "count": 5})
+    parts = {s.piece: p.piece(s.piece) for s in p.seam("centre front").a}
+    assert len(parts) == 2
+    where = {k: [m for m in x.marks if m.name.startswith("hook")] for k, x in parts.items()}
+    assert sorted(m.name for ms in where.values() for m in ms) == [f"hook {k}" for k in range(1, 6)]
+    assert all(where.values()), "some on each"
+    for name, ms in where.items():
+        for m in ms:
+            assert polygon(parts[name]).distance(Point(m.at.real, m.at.imag)) < 1e-3, f"{m.name} lies off the {name}"
+    # The bust point lies on the lower piece: one stands level with it, on the centre.
+    lower = next(x for x in parts.values() if any(m.name == "bust point" for m in x.marks))
+    bust = next(m.at for m in lower.marks if m.name == "bust point")
+    assert min(abs((m.at - bust).imag) for m in where[lower.name]) < 1e-3

@@ -41,9 +41,45 @@ export function useStyleWork(id: number) {
           }),
         ),
       ),
+    /** One more step, lengths in it as typed: the server reads them, by the house's unit. */
+    addStep: (step: Record<string, unknown>, label: string, typed: Record<string, string> = {}) =>
+      save.mutateAsync(async () => {
+        const steps = style.data?.work.recipe.map((s) => s.step) ?? [];
+        const read = Object.keys(typed).length ? await readLengths(style.data, steps, step, typed) : step;
+        return ok(
+          client.POST("/api/styles/{style_id}/steps", {
+            ...path,
+            body: { version, steps: [...steps, read] as Steps, label },
+          }),
+        );
+      }),
     undo: () =>
       save.mutate(() => ok(client.POST("/api/styles/{style_id}/undo", { ...path, body: { version } }))),
     redo: () =>
       save.mutate(() => ok(client.POST("/api/styles/{style_id}/redo", { ...path, body: { version } }))),
   };
+}
+
+async function readLengths(
+  style: StyleDetail | undefined,
+  steps: unknown[],
+  trying: Record<string, unknown>,
+  typed: Record<string, string>,
+) {
+  const tried = await ok(
+    client.POST("/api/preview", {
+      body: {
+        blocks: style?.blocks ?? {},
+        steps: steps as Steps,
+        style_id: style?.id ?? null,
+        trying,
+        typed,
+        complete: true,
+        show_before: false,
+        show_bends: false,
+      },
+    }),
+  );
+  if (tried.refused) throw new Error(tried.refused.message.replace(/^Step \d+: /, ""));
+  return tried.step ?? trying;
 }

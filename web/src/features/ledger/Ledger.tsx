@@ -63,7 +63,7 @@ export type Shown =
   | { what: "history"; seam: string };
 
 function LedgerOf({ id, unit }: { id: number; unit: string }) {
-  const { style, saving, refused, setSteps } = useStyleWork(id);
+  const { style, saving, refused, addStep } = useStyleWork(id);
   const found = useFindings(id, style.data?.version);
   const [shown, setShown] = useState<Shown>({ what: "table" });
   const [only, setOnly] = useState(true);
@@ -75,8 +75,8 @@ function LedgerOf({ id, unit }: { id: number; unit: string }) {
       </main>
     );
   const detail = style.data;
-  const add = (step: Record<string, unknown>, label: string) =>
-    setSteps([...detail.work.recipe.map((s) => s.step), step], label).catch(() => undefined);
+  const add = (step: Record<string, unknown>, label: string, typed?: Record<string, string>) =>
+    addStep(step, label, typed).catch(() => undefined);
   return (
     <div className="flex h-full min-h-[560px]">
       <section

@@ -5,7 +5,7 @@ import { Button, Choice, Field } from "../../ui/controls";
 import type { Shown } from "./Ledger";
 
 type Promise_ = Schemas["PromiseOut"];
-type Step = (step: Record<string, unknown>, label: string) => void;
+type Step = (step: Record<string, unknown>, label: string, typed?: Record<string, string>) => void;
 
 interface Props {
   promises: Promise_[];
@@ -165,10 +165,9 @@ function Notches({
   onStep: Step;
 }) {
   const [at, setAt] = useState("");
-  const cm = (text: string) => Number(text.replace(",", ".")) * (unit === "in" ? 2.54 : 1);
   const add = (e: FormEvent) => {
     e.preventDefault();
-    onStep({ move: "notch", seam: p.name, at: cm(at) }, `notch in the ${p.name}`);
+    onStep({ move: "notch", seam: p.name }, `notch in the ${p.name}`, { at });
     setAt("");
   };
   return (
@@ -186,12 +185,14 @@ function Notches({
               {n.a}
               {n.b && ` : ${n.b}`}
             </span>
+            <span className="h-0 basis-full" />
+            <span className="w-5" />
             <MoveTo
               label={`Move ${n.name} to`}
               unit={unit}
               busy={busy}
               onMove={(text) =>
-                onStep({ move: "move_notch", seam: p.name, notch: n.name, to: cm(text) }, `moved ${n.name}`)
+                onStep({ move: "move_notch", seam: p.name, notch: n.name }, `moved ${n.name}`, { to: text })
               }
             />
             <Button
@@ -227,7 +228,7 @@ function Notches({
         ))}
       </ul>
       <form onSubmit={add} className="mt-1 flex items-end gap-2">
-        <div className="w-[150px]">
+        <div className="w-[200px]">
           <Field
             label={`New, along the first (${unit})`}
             inputMode="decimal"
@@ -306,8 +307,9 @@ function Rule({
   const [end, setEnd] = useState("end");
   const value = Number(amount.replace(",", "."));
   const extra: Record<string, unknown> = {};
+  const typed: Record<string, string> = {};
   if (amount.trim() !== "") {
-    if (kind === "ease") extra.maximum = value * (unit === "in" ? 2.54 : 1);
+    if (kind === "ease") typed.maximum = amount;
     if (kind === "gather" || kind === "pleat") extra.ratio = value;
     if (kind === "stretch") extra.percent = value;
   }
@@ -323,6 +325,7 @@ function Rule({
     onStep(
       { move: "promise", seam: p.name, kind, from: start, to: end, ...extra },
       `promise of the ${p.name}`,
+      typed,
     );
   };
   return (
