@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from ..by_identity import ByIdentity
 from ..house import HouseRules
 from ..ledger import Promise, ledger
 from ..measures.chart import Chart
@@ -46,7 +47,7 @@ class Subject:
     @cached_property
     def rules_key(self) -> str:
         """The house's rules as one word, by which they are told apart."""
-        return self.rules.model_dump_json()
+        return _as_word(self.rules)
 
     @cached_property
     def worked(self) -> bool:
@@ -93,6 +94,9 @@ class Subject:
         """What the steps found wanting for a check, as far as its piece is still on the table."""
         there = {p.name for p in self.pattern.pieces}
         return [r for r in self.remarks if r.code == code and r.piece in there]
+
+
+_as_word = ByIdentity(HouseRules.model_dump_json, 64)
 
 
 def remarks_of(replay: Replay) -> tuple[Remark, ...]:

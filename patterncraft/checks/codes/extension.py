@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
+from ...by_identity import ByIdentity
 from ...moves.extend import Extend
+from ...moves.move import Move
 from ...moves.registry import step_json
 from ..finding import Check, Finding
 from ..subject import Subject
@@ -22,7 +24,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             if d.step.used_as in ("button stand", "wrap"):
                 outer[d.step.used_as] = (d.step.edge, d.step.width)
             continue
-        for place in _places(step_json(d.step)):
+        for place in _places_of(d.step):
             start = place.get("from", "")
             if isinstance(start, str) and start in outer and ("distance" in place or "fraction" in place):
                 centre, width = outer[start]
@@ -42,6 +44,14 @@ def _places(data: Any) -> Iterator[dict[str, Any]]:
     elif isinstance(data, list):
         for value in data:
             yield from _places(value)
+
+
+def _of(step: Move) -> tuple[dict[str, Any], ...]:
+    return tuple(_places(step_json(step)))
+
+
+_places_of = ByIdentity(_of, 4096)
+"""The places a step names; remembered, since a recipe's steps stay as they are while the newest is dragged."""
 
 
 CHECK = Check(
