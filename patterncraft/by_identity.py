@@ -7,7 +7,8 @@ from collections.abc import Callable
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
 
-BY_VALUE = (str, bool, int, float, tuple)
+_ALL: list[Callable[[], None]] = []
+BY_VALUE = (str, bool, int, float)
 """Kinds of arguments that are told apart by what they are."""
 P = ParamSpec("P")
 V = TypeVar("V")
@@ -15,13 +16,14 @@ V = TypeVar("V")
 
 class ByIdentity(Generic[P, V]):
     """``ask`` with memory of the newest ``size`` questions. What is remembered keeps its objects alive, so that no others can have their identity; the values never
-    change, so nothing goes stale. Words, numbers, truths and rows of them are told apart by what they are."""
+    change, so nothing goes stale. Words, numbers and truths are told apart by what they are."""
 
     def __init__(self, ask: Callable[P, V], size: int) -> None:
         self._ask = ask
         self._size = size
         self._known: OrderedDict[tuple[object, ...], tuple[tuple[Any, ...], V]] = OrderedDict()
         self._lock = Lock()
+        _ALL.append(self.forget)
 
     def __call__(self, *of: P.args, **named: P.kwargs) -> V:
         """The answer."""
@@ -42,3 +44,9 @@ class ByIdentity(Generic[P, V]):
         """Drop everything remembered."""
         with self._lock:
             self._known.clear()
+
+
+def forget_all() -> None:
+    """Drop everything that is remembered in this way, wherever: when what it speaks of is struck out, or to begin anew."""
+    for forget in _ALL:
+        forget()

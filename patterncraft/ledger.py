@@ -7,12 +7,17 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
+from .by_identity import ByIdentity
 from .house import HouseRules
 from .paper.dart import darts_of
 from .paper.pattern import Pattern
+from .paper.piece import Piece
 from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from .paper.sewn import run_of
 from .tolerances import SNAP
+
+TAKES_UP = ("gather", "pleat", "ease")
+"""Kinds of rule by which a side is longer than it will be sewn."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +79,13 @@ def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
     pleated or eased in them by their seams' rules."""
     total = 0.0
     for seam in pattern.seams:
+        if not any(r.kind in TAKES_UP for r in (seam.rule, *(x.rule for x in seam.rules))):
+            continue
         for side, own in ((seam.a, "a"), (seam.b, "b")):
             if not side or any(s.edge != edge or s.piece not in pieces for s in side):
                 continue
             whole = pattern.side_length(side)
-            times = max(pattern.piece(s.piece).cut.quantity * (2 if pattern.piece(s.piece).cut.on_fold else 1) for s in side)
+            times = max(pattern.piece(s.piece).cut.times_round for s in side)
             total += times * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
     return total
 
@@ -104,13 +111,19 @@ def _lost(rule: SeamRule, own: str, length: float) -> float:
 
 
 def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
+    pieces = (pattern.piece(name) for name in {s.piece: None for s in seam.a + seam.b})
+    return _promised(seam, rules.sewing_tolerance, *pieces, *pattern.notches_of(seam.name))
+
+
+def _measured(seam: Seam, tolerance: float, *on: Piece | Notch) -> Promise:
+    notches = [x for x in on if isinstance(x, Notch)]
+    pattern = Pattern(tuple(x for x in on if isinstance(x, Piece)))
     a = pattern.side_length(seam.a)
     made_for = seam.rule.length if seam.rule.kind in ("hold", "ease") and seam.rule.length else None
     b = pattern.side_length(seam.b) if seam.b else made_for
-    notches = pattern.notches_of(seam.name)
-    intervals, ruled_a, ruled_b = _judged_intervals(seam, notches, a, b, rules.sewing_tolerance)
+    intervals, ruled_a, ruled_b = _judged_intervals(seam, notches, a, b, tolerance)
     # What interval rules cover is judged there; the seam's own rule holds for the rest together.
-    over = _outside(seam.rule, a - ruled_a, None if b is None else b - ruled_b, rules.sewing_tolerance)
+    over = _outside(seam.rule, a - ruled_a, None if b is None else b - ruled_b, tolerance)
     worst = max([over, *(x.over for x in intervals)], key=abs)
     return Promise(
         name=seam.name,
@@ -129,6 +142,10 @@ def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:
         over_whole=over,
         has_partner=bool(seam.b),
     )
+
+
+_promised = ByIdentity(_measured, 4096)
+"""A seam, the sheets it is sewn of and its notches in order say all of its promise: a step that touches none of them leaves it as it is."""
 
 
 def _rule_words(seam: Seam) -> str:

@@ -10,7 +10,7 @@ import numpy as np
 
 from ..by_identity import ByIdentity
 from ..geometry.curvature import GRAIN, Comb, comb
-from ..geometry.path import Path
+from ..geometry.path import Path, chain
 from ..paper.piece import Piece
 from ..paper.sewn import runs_of
 
@@ -46,7 +46,7 @@ def _all_curves(piece: Piece) -> tuple[Curve, ...]:
         for run in runs_of(piece, name):
             parts = [piece.outline[i].path for i in run]
             if all(abs(a.end - b.start) < 1e-6 for a, b in pairwise(parts)):
-                found.append(_curve(name, Path(tuple(s for p in parts for s in p.segments))))
+                found.append(_curve(name, *parts))
     return tuple(found)
 
 
@@ -54,7 +54,8 @@ curves_of = ByIdentity(_all_curves, 512)
 """Every edge of a piece that runs on as one line, darts aside."""
 
 
-def _curve(name: str, path: Path) -> Curve:
+def _curve_of(name: str, *parts: Path) -> Curve:
+    path = chain(parts)
     if len(path.segments) == 1 and len(path.segments[0]) == 2:
         return Curve(name, path, 0, 0.0, 0.0, 0.0, 0.0)
     found = comb(path)
@@ -65,6 +66,10 @@ def _curve(name: str, path: Path) -> Curve:
     jump, jump_at = (float(steps[k]), float(found.along[joints[k]])) if len(joints) else (0.0, 0.0)
     corner, corner_at = (degrees(float(corners[c])), float(found.along[joints[c]])) if len(joints) else (0.0, 0.0)
     return Curve(name, path, _turns_over(found), corner, corner_at, jump, jump_at)
+
+
+_curve = ByIdentity(_curve_of, 2048)
+"""How an edge bends; remembered by its paths, since most of what is dragged leaves them as they are."""
 
 
 def _turns_over(found: Comb) -> int:

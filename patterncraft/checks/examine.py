@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Final
 
-from ..by_identity import ByIdentity
+from ..by_identity import ByIdentity, forget_all
 from ..house import HouseRules
 from ..moves.move import Remark
 from ..paper.pattern import Pattern
@@ -75,8 +75,8 @@ _rules = lru_cache(maxsize=64)(HouseRules.model_validate_json)
 
 
 def forget() -> None:
-    """Drop everything remembered of pieces, joints and records."""
-    _alone.forget()
+    """Drop everything remembered of pieces, seams, steps and recipes."""
+    forget_all()
     record.forget()
 
 

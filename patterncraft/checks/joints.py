@@ -107,9 +107,3 @@ def _shut(piece: Piece) -> tuple[Joint, ...]:
 
 over_darts = ByIdentity(_shut, 512)
 """A piece's darts that open within one edge, shut."""
-
-
-def forget() -> None:
-    """Drop every joint remembered."""
-    _over_seam.forget()
-    over_darts.forget()

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from math import inf
 from typing import Final
 
-from ..comparing.round_the_body import times_round
 from ..handwork.blending import Meeting
 from ..house import edge_word
 from ..paper.closure import Closure, Reach
@@ -107,11 +106,11 @@ def neck_round(s: Subject) -> float | None:
 
 def _layers(piece: Piece) -> int:
     """A rib that is cut twice over lies double."""
-    return 2 if piece.cut.quantity * (2 if piece.cut.on_fold else 1) > 2 else 1
+    return 2 if piece.cut.times_round > 2 else 1
 
 
 def _round(piece: Piece, edge: str) -> float:
-    return sewn_length(piece, edge) * times_round(piece)
+    return sewn_length(piece, edge) * piece.cut.times_round
 
 
 def sleeve_hems(s: Subject) -> dict[str, float]:
@@ -169,7 +168,7 @@ def girth_below_waist(s: Subject, depth: float) -> float:
     total = 0.0
     for p in s.pattern.pieces:
         if p.cut.cloth == "shell" and not is_sleeve(p) and (has_hip(p) or "waist" in p.edge_names):
-            total += width_at(p, waist_level(s, p) + downward(p) * depth) * times_round(p)
+            total += width_at(p, waist_level(s, p) + downward(p) * depth) * p.cut.times_round
     return total * s.stretch
 
 

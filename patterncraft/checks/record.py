@@ -21,7 +21,6 @@ from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
-from . import joints
 from .curves import curves_of
 from .joints import joints_of
 from .square import corners_at_folds
@@ -72,7 +71,7 @@ class Record(Strict):
     def bend(self, edge: str) -> BendRecord:
         """The worst of the block's own edges of that kind; nothing but nought where it has none."""
         word = edge_word(edge)
-        return next((x for x in self.bends if x.edge == word), BendRecord(edge=word))
+        return next((x for x in self.bends if x.edge == word), None) or BendRecord(edge=word)
 
     def seam(self, name: str) -> SeamRecord | None:
         """A seam as it was first; None for one that a step made."""
@@ -146,12 +145,13 @@ def after(replay: Replay) -> Record:
         return first
     girths, seams = _followed(replay)
     names = {s.name for s in replay.pattern.seams}
-    return Record(
-        girths=tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
-        seams=tuple(s for n, s in seams.items() if n in names),
-        darts=tuple(_dart_records(replay.pattern.pieces)),
-        bends=first.bends,
-    )
+    now = {
+        "girths": tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
+        "seams": tuple(s for n, s in seams.items() if n in names),
+        "darts": tuple(_dart_records(replay.pattern.pieces)),
+    }
+    # The bends stay the very same object: what is remembered of pieces is remembered with them.
+    return first.model_copy(update=now)
 
 
 _Followed = tuple[dict[str, float], dict[str, SeamRecord]]
@@ -187,11 +187,9 @@ def _followed(replay: Replay) -> _Followed:
 
 
 def forget() -> None:
-    """Drop everything remembered."""
+    """Drop what is remembered of recipes."""
     with _lock:
         _known.clear()
-    for known in (record_of, round_the_body, curves_of, joints):
-        known.forget()
 
 
 def _follow_girths(expected: dict[str, float], d: Done) -> None:

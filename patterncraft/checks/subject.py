@@ -12,7 +12,6 @@ from ..ledger import Promise, ledger
 from ..measures.chart import Chart
 from ..moves.move import Remark
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
 from ..paper.seam import Seam, Side
 from ..replay import Replay
 from .joints import Joint, joints_of
@@ -85,10 +84,6 @@ class Subject:
     def middle(self, seam: Seam) -> tuple[str, complex]:
         """The piece and the point half-way along a seam's first side."""
         return self.place(seam.a, 0.5 * self.promises[seam.name].length_a)
-
-    def pieces_named(self, *words: str) -> list[Piece]:
-        """Pieces in whose name all the words stand."""
-        return [p for p in self.pattern.pieces if all(w in p.name.split() for w in words)]
 
     def remarked(self, code: str) -> list[Remark]:
         """What the steps found wanting for a check, as far as its piece is still on the table."""

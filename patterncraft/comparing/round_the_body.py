@@ -41,16 +41,11 @@ def girths(pattern: Pattern) -> list[RoundGirth]:
     widths = {p.name: _widths(p) for p in shell}
     for name in dict.fromkeys(name for own in widths.values() for name in own):
         parts = [p for p in shell if name in widths[p.name]]
-        found.append(RoundGirth(name, _names(parts), sum(times_round(p) * widths[p.name][name] for p in parts)))
+        found.append(RoundGirth(name, _names(parts), sum(p.cut.times_round * widths[p.name][name] for p in parts)))
     for name in FREE_EDGES:
         for parts in _sewn_together(seams, [p for p in shell if name in p.edge_names and len(runs_of(p, name)) == 1], name):
-            found.append(RoundGirth(name, _names(parts), sum(times_round(p) * sewn_length(p, name) for p in parts)))
-    return [g for g in found if len(g.pieces) > 1 or times_round(pattern.piece(g.pieces[0])) > 2]
-
-
-def times_round(piece: Piece) -> int:
-    """How often a piece's width comes round: twice for a half on the fold, else as often as it is cut."""
-    return piece.cut.quantity * (2 if piece.cut.on_fold else 1)
+            found.append(RoundGirth(name, _names(parts), sum(p.cut.times_round * sewn_length(p, name) for p in parts)))
+    return [g for g in found if len(g.pieces) > 1 or pattern.piece(g.pieces[0]).cut.times_round > 2]
 
 
 def straight_lines(piece: Piece) -> list[str]:

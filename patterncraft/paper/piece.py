@@ -103,6 +103,11 @@ class CutPlan:
     cloth: str = "shell"
     stretch: float = 0.0
 
+    @property
+    def times_round(self) -> int:
+        """How often the piece's width comes round the body: twice for each that is cut on the fold, else as often as it is cut."""
+        return self.quantity * (2 if self.on_fold else 1)
+
 
 @dataclass(frozen=True, slots=True)
 class Piece:

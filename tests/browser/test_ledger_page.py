@@ -92,7 +92,7 @@ def test_a_walk_plays_and_its_place_becomes_a_notch(demo: Page) -> None:
     expect(demo.get_by_test_id("pause")).to_contain_text("At hip", timeout=8000)
     demo.get_by_role("button", name="Pause").click()
     demo.get_by_role("slider").fill("20")
-    said = float(demo.get_by_role("slider").get_attribute("aria-valuetext").split(" ")[0])  # type: ignore[union-attr]
+    said = float(str(demo.get_by_role("slider").get_attribute("aria-valuetext")).split(" ")[0])
     demo.get_by_role("button", name="Set a notch here").click()
     row = demo.locator("[data-seam='side']")
     demo.get_by_role("button", name="all", exact=True).first.click()

@@ -354,10 +354,10 @@ def _alike(p: Pattern) -> Pattern:
     kept = tuple(n for n in p.notches if n.seam not in ("front panel", "back panel"))
     long = min(p.side_length(p.seam(s).a) for s in ("front panel", "back panel"))
     new = [
-        Notch(f"{s} {k}", s, style, at, at)
+        Notch(f"{s} {k}", s, "double" if k else "single", at, at)
         for s in ("front panel", "back panel")
-        for k, (style, at) in enumerate((("single", 12.0), ("double", 0.62 * long)))
-    ]  # type: ignore[arg-type]
+        for k, at in enumerate((12.0, 0.62 * long))
+    ]
     return replace(p, notches=(*kept, *new))
 
 

@@ -12,13 +12,14 @@ from ..subject import Subject
 def _look(s: Subject) -> Iterator[Finding]:
     most = s.rules.looking.cap_most
     for c in caps(s):
-        piece, at = s.place(
-            c.seam.a if c.cap == "a" else c.seam.b, 0.5 * (c.promise.length_a if c.cap == "a" else c.promise.length_b or 0.0)
-        )
-        if c.ease > most + s.rules.sewing_tolerance:
+        if -s.rules.sewing_tolerance <= c.ease <= most + s.rules.sewing_tolerance:
+            continue
+        own, whole = (c.seam.a, c.promise.length_a) if c.cap == "a" else (c.seam.b, c.promise.length_b or 0.0)
+        piece, at = s.place(own, 0.5 * whole)
+        if c.ease > most:
             words = f"The cap of the {piece} is {c.ease:.1f} cm longer than its armhole: {most:.1f} cm can be eased in."
             yield Finding(words, c.ease, most, piece, "cap", c.seam.name, at)
-        elif c.ease < -s.rules.sewing_tolerance:
+        else:
             words = f"The cap of the {piece} is {-c.ease:.1f} cm shorter than its armhole."
             yield Finding(words, c.ease, 0.0, piece, "cap", c.seam.name, at)
 

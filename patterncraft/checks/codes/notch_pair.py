@@ -14,20 +14,20 @@ def _look(s: Subject) -> Iterator[Finding]:
     for seam in s.pattern.seams:
         p = s.promises[seam.name]
         for n in s.pattern.notches_of(seam.name):
-            piece, at = s.place(seam.a, n.at_a)
-            if n.at_a > p.length_a + tolerance or (
-                seam.b and n.at_b is not None and p.length_b and n.at_b > p.length_b + tolerance
-            ):
-                words = f"{seam.name}: the notch “{n.name}” lies beyond the end of its side."
-                yield Finding(words, n.at_a - p.length_a, tolerance, piece, n.name, seam.name, at, _gone(seam, n))
+            beyond = max(n.at_a - p.length_a, n.at_b - p.length_b if seam.b and n.at_b is not None and p.length_b else 0.0)
+            off = 0.0 if seam.rules or n.at_b is None else _off(seam, n, tolerance)
+            if beyond > tolerance:
+                words, amount, limit, cure = "lies beyond the end of its side", beyond, tolerance, _gone(seam, n)
             elif seam.b and n.at_b is None:
-                words = f"{seam.name}: the notch “{n.name}” has no partner on the other side."
-                yield Finding(words, 1, 0, piece, n.name, seam.name, at, _moved(seam, n, n.at_a))
-            elif seam.b and n.at_b is not None:
-                off = _off(seam, n, tolerance)
-                if off and not seam.rules:
-                    words = f"{seam.name}: the notch “{n.name}” stands {abs(off):.2f} cm {'further' if off > 0 else 'less far'} along the first side than along the second."
-                    yield Finding(words, abs(off), tolerance, piece, n.name, seam.name, at, _moved(seam, n, n.at_a))
+                words, amount, limit, cure = "has no partner on the other side", 1.0, 0.0, _moved(seam, n, n.at_a)
+            elif seam.b and off:
+                further = "further" if off > 0 else "less far"
+                words = f"stands {abs(off):.2f} cm {further} along the first side than along the second"
+                amount, limit, cure = abs(off), tolerance, _moved(seam, n, n.at_a)
+            else:
+                continue
+            piece, at = s.place(seam.a, n.at_a)
+            yield Finding(f"{seam.name}: the notch “{n.name}” {words}.", amount, limit, piece, n.name, seam.name, at, cure)
     for other, name, pairs in _twice(s):
         piece, at = s.place(s.pattern.seam(other).a, pairs)
         yield Finding(f"{other}: there are two notches called “{name}”.", 1, 0, piece, name, other, at)

@@ -15,9 +15,11 @@ def _look(s: Subject) -> Iterator[Finding]:
             continue
         ruled = {name for r in seam.rules for name in (r.start, r.end)} | _of_closures(s, seam.name)
         for n in s.pattern.notches_of(seam.name):
+            if n.name in ruled or "front" in n.name:
+                continue
             piece, at = s.place(seam.a, n.at_a)
             wanted = "double" if "back" in piece.split() else "single"
-            if n.style != wanted and n.name not in ruled and "front" not in n.name:
+            if n.style != wanted:
                 words = f"{seam.name}: the notch “{n.name}” lies on the {piece} and is {n.style}: the {'back' if wanted == 'double' else 'front'} is told by a {wanted} one."
                 cure = {"move": "move_notch", "seam": seam.name, "notch": n.name, "style": wanted}
                 yield Finding(words, 1, 0, piece, n.name, seam.name, at, cure)
