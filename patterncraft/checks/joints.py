@@ -23,7 +23,7 @@ FLOWING: Final = ("neckline", "armhole", "waist", "hem", "cap", "line")
 @dataclass(frozen=True, slots=True)
 class Joint:
     """``edge``: what runs on, as it is called on ``piece``. ``at``: where, on that piece's paper, cm. ``kink``: degrees by which it turns there, signed.
-    ``seam``: over which seam (``other``: the piece on its other side, ``other_edge``: what the edge is called there), or over which ``dart``."""
+    ``seam``: over which seam (``other``: the piece on its other side, ``other_edge``: what the edge is called there; ``at_end``: where the seam ends, else where it begins), or over which ``dart``."""
 
     piece: str
     edge: str
@@ -33,6 +33,7 @@ class Joint:
     other: str = ""
     other_edge: str = ""
     dart: str = ""
+    at_end: bool = False
 
     @property
     def word(self) -> str:
@@ -55,6 +56,15 @@ def is_broken(kink: float, limit: float, own: float) -> bool:
     """Whether a kink of so many degrees is one that the style made and that shows: more than the house's ``limit``, more than the block's ``own`` worst, and not
     so much that it is meant."""
     return max(limit, MORE * own) < abs(kink) <= MEANT
+
+
+def step_at(pattern: Pattern, joint: Joint) -> float:
+    """mm by which the edge steps at a joint over a seam, since the side on ``joint.piece`` is longer (+) or shorter (−) than its partner. One sews from where the seam begins:
+    there nothing steps, nor where a rule takes up what is longer."""
+    seam = pattern.seam(joint.seam)
+    if not joint.at_end or seam.rule.kind != "equal" or seam.rules:
+        return 0.0
+    return 10 * (pattern.side_length(seam.a) - pattern.side_length(seam.b))
 
 
 def joints_of(pattern: Pattern) -> list[Joint]:
@@ -86,7 +96,7 @@ def _joint_of(seam: Seam, at_end: bool, first: Piece, second: Piece) -> Joint | 
         return None
     way = other.path.placed(laid_beside(one, other)).reversed().start_direction
     kink = degrees(phase(way / one.path.end_direction))
-    return Joint(a.piece, near.name, one.path.end, kink, seam.name, b.piece, far.name)
+    return Joint(a.piece, near.name, one.path.end, kink, seam.name, b.piece, far.name, at_end=at_end)
 
 
 _over_seam = ByIdentity(_joint_of, 2048)

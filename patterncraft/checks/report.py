@@ -13,6 +13,8 @@ from .finding import Finding
 from .registry import CHECKS
 from .subject import Subject
 
+AS_THE_BLOCK = "Nothing is broken, and nothing was done yet: it is the block. Whether one gets in, and what closes and hems it, is asked once it is worked."
+
 
 @dataclass(frozen=True, slots=True)
 class Judged:
@@ -34,6 +36,15 @@ class Report:
     promises: tuple[Promise, ...]
     findings: tuple[Judged, ...]
     account: tuple[AccountLine, ...]
+    worked: bool = True
+
+    @property
+    def verdict(self) -> str:
+        """Whether it can be cut, in one sentence. Of a block nobody has worked it is not asked whether one gets in and what closes and hems it: so much can be said of
+        it, and no more."""
+        if not self.is_sound:
+            return "Not ready to cut."
+        return "Ready to cut." if self.worked else AS_THE_BLOCK
 
     @property
     def is_sound(self) -> bool:
@@ -50,6 +61,7 @@ def report(subject: Subject, acknowledged: Sequence[Acknowledged] = (), known: S
         ledger(subject.pattern, subject.rules),
         tuple(Judged(f, reason_for(f, acknowledged)) for f in found),
         tuple(paper_account(subject.pattern)),
+        subject.worked,
     )
 
 
@@ -65,7 +77,7 @@ def report_lines(found: Report, unit: Unit) -> list[str]:
             lines += ["", f"{title}:", *(line for j in some for line in _judged(j, unit))]
     out = [x for x in found.account if not x.balanced]
     lines += ["", "The paper account comes out." if not out else f"The paper account is out: {', '.join(x.piece for x in out)}."]
-    lines.append("Ready to cut." if found.is_sound else "Not ready to cut.")
+    lines.append(found.verdict)
     return lines
 
 

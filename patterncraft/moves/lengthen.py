@@ -30,7 +30,7 @@ class Lengthen(Move):
     group: ClassVar[Group] = "Open"
     title: ClassVar[str] = "Lengthen or shorten"
     key: ClassVar[str] = "l"
-    sentence: ClassVar[str] = "Cut the {pieces} level at {at} and make them {amount}."
+    sentence: ClassVar[str] = "Make the {pieces} {amount}, cut level at {at}."
     synonyms: ClassVar[tuple[str, ...]] = ("longer", "shorter", "lengthen", "shorten", "tall", "petite", "body length")
     example: ClassVar[Example | None] = Example(
         "skirt", {"pieces": ["skirt front"], "at": {"edge": "side", "level": "hip", "down": 12}, "amount": 6.0}

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from cmath import phase
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from itertools import pairwise
 from math import degrees
 from typing import Final
 
-from ..checks.joints import FLOWING, Joint, corner_of, is_broken, over_darts, over_seam
+from ..checks.joints import FLOWING, Joint, corner_of, is_broken, over_darts, over_seam, step_at
 from ..checks.record import Record
 from ..errors import PatternError, no_such
+from ..geometry.transform import slide
+from ..handwork.blending import Meeting
 from ..house import HouseRules, edge_word
 from ..moves.registry import read_steps
 from ..paper.dart import darts_of
@@ -24,8 +27,8 @@ MOST: Final = 40
 
 @dataclass(frozen=True, slots=True)
 class Meet:
-    """A joint of a chain where it lies in the picture: what it lies over, its kink in degrees and its step in mm; whether the kink is broken (see
-    ``is_broken``), or only as the block has it."""
+    """A joint of a chain where it lies in the picture: what it lies over, its kink in degrees and its step in mm; whether it is broken, by its kink (see
+    ``is_broken``) or by its step, or only as the block has it."""
 
     over: str
     at: complex
@@ -39,7 +42,7 @@ class Meet:
 @dataclass(frozen=True, slots=True)
 class Joined:
     """A chain of edges as sewn, its joints, and the same chain after a blend of them (none where none is needed or it cannot be done); ``cure``: the step
-    that blends it; ``refused``: why it cannot."""
+    that blends it; ``refused``: why it cannot; ``steps``: whether it steps anywhere by more than the house lets pass."""
 
     title: str
     laid: Laid
@@ -47,6 +50,17 @@ class Joined:
     ghost: Laid | None
     cure: dict[str, object] | None
     refused: str
+    steps: bool = False
+
+    @property
+    def verdict(self) -> str:
+        """How it runs, in one sentence."""
+        if self.steps:
+            over = " and the ".join(dict.fromkeys(m.over for m in self.meets if m.broken))
+            return f"It steps at the {over}: the longer side is to be trued."
+        if any(m.broken for m in self.meets):
+            return "It has a kink that shows."
+        return "It runs on as the block does: its audit tells of that." if any(m.as_block for m in self.meets) else "It runs on."
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,19 +99,40 @@ def joined(pattern: Pattern, piece: str, edge: str, rules: HouseRules, record: R
         raise no_such("edge", edge, own.edge_names, piece)
     ends = _chain(pattern, _End(piece, edge, 0, True))
     laid = _laid(pattern, ends)
-    meets = _judged(_meets(pattern, ends, laid), rules.looking.kink, (record or Record()).bend(edge).kink)
+    meets = _judged(_meets(pattern, ends, laid), rules, (record or Record()).bend(edge).kink)
     cure, ghost, refused = _blended(pattern, ends, meets, rules)
     names = " and ".join(dict.fromkeys(e.piece for e in ends))
-    return Joined(f"{edge_word(edge)} of the {names}", laid, meets, ghost, cure, refused)
+    return Joined(
+        f"{edge_word(edge)} of the {names}", laid, meets, ghost, cure, refused, any(m.step > rules.looking.step for m in meets)
+    )
 
 
 def _laid(pattern: Pattern, ends: list[_End]) -> Laid:
     strips: list[Strip] = []
+    known = _joints(pattern)
     for e in ends:
         piece = pattern.piece(e.piece)
         run = run_of(piece, e.edge, e.run)
-        strips += laid_run(piece, run if e.forward else run[::-1], e.forward, strips[-1] if strips else None, pattern)
+        walked = run if e.forward else run[::-1]
+        own = laid_run(piece, walked, e.forward, strips[-1] if strips else None, pattern)
+        joint = _between(known, strips[-1], own[0]) if strips else None
+        if joint is not None:
+            beside = Meeting(piece, walked[0], not e.forward).seam.placed(own[0].by)
+            own = list(Laid(tuple(own)).placed(slide(-beside.start_direction * _longer(pattern, joint, e))).strips)
+        strips += own
     return Laid(tuple(strips))
+
+
+def _longer(pattern: Pattern, joint: Joint, after: _End) -> float:
+    """cm by which the sheet behind a joint reaches out beyond the one before it, where their seam ends: it is sewn from where it begins."""
+    step = 0.1 * step_at(pattern, joint)
+    return step if (joint.piece, joint.edge) == (after.piece, after.edge) else -step
+
+
+def _between(known: Iterable[Joint], before: Strip, after: Strip) -> Joint | None:
+    """The joint between two edges that run on into each other over a seam."""
+    ends = {(before.piece, before.edge), (after.piece, after.edge)}
+    return next((j for j in known if {(j.piece, j.edge), (j.other, j.other_edge)} == ends), None)
 
 
 def _chain(pattern: Pattern, one: _End) -> list[_End]:
@@ -144,11 +179,10 @@ def _next(pattern: Pattern, e: _End) -> _End | None:
     return None
 
 
-def _judged(meets: list[Meet], limit: float, own: float) -> tuple[Meet, ...]:
-    return tuple(
-        replace(m, broken=is_broken(m.kink, limit, own), as_block=abs(m.kink) > limit and not is_broken(m.kink, limit, own))
-        for m in meets
-    )
+def _judged(meets: list[Meet], rules: HouseRules, own: float) -> tuple[Meet, ...]:
+    limit = rules.looking.kink
+    broken = [is_broken(m.kink, limit, own) or m.step > rules.looking.step for m in meets]
+    return tuple(replace(m, broken=b, as_block=abs(m.kink) > limit and not b) for m, b in zip(meets, broken, strict=True))
 
 
 def _meets(pattern: Pattern, ends: list[_End], laid: Laid) -> list[Meet]:
@@ -163,33 +197,19 @@ def _meets(pattern: Pattern, ends: list[_End], laid: Laid) -> list[Meet]:
             step = 10 * abs(legs.leg_in.length - legs.leg_out.length)
             found.append(Meet(after.over, before.path.end, kink, step, None, False))
             continue
-        joint = next(
-            (
-                j
-                for j in known
-                if {(j.piece, j.edge), (j.other, j.other_edge)} == {(before.piece, before.edge), (after.piece, after.edge)}
-            ),
-            None,
-        )
-        seam = pattern.seam(joint.seam) if joint else None
-        step = 10 * abs(pattern.side_length(seam.a) - pattern.side_length(seam.b)) if seam and seam.rule.kind == "equal" else 0.0
+        joint = _between(known, before, after)
+        step = abs(step_at(pattern, joint)) if joint else 0.0
         edges = ((before.piece, before.edge), (after.piece, after.edge))
-        found.append(Meet(seam.name if seam else "", before.path.end, kink, step, edges, False))
+        found.append(Meet(joint.seam if joint else "", before.path.end, kink, step, edges, False))
     closing = _next(pattern, ends[-1])
     if closing == ends[0]:
         last, first = laid.strips[-1], laid.strips[0]
         pair = ((last.piece, last.edge), (first.piece, first.edge))
-        ring = next(
-            (
-                j
-                for j in known
-                if {(j.piece, j.edge), (j.other, j.other_edge)} == set(pair) and j.seam not in {m.over for m in found}
-            ),
-            None,
-        )
+        told = {m.over for m in found}
+        ring = _between([j for j in known if j.seam not in told], last, first)
         if ring is not None:
             both = pair if pair[0] != pair[1] else None
-            found.append(Meet(ring.seam, last.path.end, ring.kink, 0.0, both, False))
+            found.append(Meet(ring.seam, last.path.end, ring.kink, abs(step_at(pattern, ring)), both, False))
     return found
 
 

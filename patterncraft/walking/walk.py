@@ -28,13 +28,14 @@ class Frame:
 @dataclass(frozen=True, slots=True)
 class Stop:
     """A pause: at which frame, at which notch (or end), and how much longer the first side was since the last pause, cm. ``left``: that from the start of the
-    walk on."""
+    walk on; ``since``: the place walked from."""
 
     frame: int
     name: str
     length_a: float
     length_b: float
     left: float
+    since: str
 
     @property
     def difference(self) -> float:
@@ -93,7 +94,7 @@ def _parts(places: Places, way: Way) -> list[tuple[Places, bool]]:
 def _walk(places: Places, back: bool, fixed: Laid, rolling: Laid, frames: list[Frame], stops: list[Stop]) -> None:
     left = 0.0
     for k in range(1, len(places)):
-        (_, a0, b0), (name, a1, b1) = places[k - 1], places[k]
+        (since, a0, b0), (name, a1, b1) = places[k - 1], places[k]
         size_a, size_b = abs(a1 - a0), abs(b1 - b0)
         rolled = min(size_a, size_b)
         count = max(1, round(rolled / STEP))
@@ -104,7 +105,7 @@ def _walk(places: Places, back: bool, fixed: Laid, rolling: Laid, frames: list[F
             far = rolled * j / count
             frames.append(frame(fixed, rolling, a0 + sign * far, b0 + sign * far))
         left += size_a - size_b
-        stops.append(Stop(len(frames) - 1, name, size_a, size_b, left))
+        stops.append(Stop(len(frames) - 1, name, size_a, size_b, left, since))
         if size_a != size_b and k < len(places) - 1:
             # Put on notch to notch again, as one pins it; at the end the sheets lie as they came.
             frames.append(frame(fixed, rolling, a1, b1))

@@ -134,8 +134,8 @@ class ChainOut(Wire):
 
 
 class MeetOut(Wire):
-    """A joint: over what, where in the picture, its kink and its step in words, whether the style made more of a kink there than the house lets pass, and whether
-    one that is more came with the block."""
+    """A joint: over what, where in the picture, its kink and its step in words, whether the style made more of either there than the house lets pass, and whether
+    a kink that is more came with the block."""
 
     over: str
     at: Point
@@ -161,6 +161,8 @@ class JoinOut(Wire):
     lines: list[str]
     ghost: list[str]
     meets: list[MeetOut]
+    broken: bool
+    verdict: str
     cure: CureOut | None
     refused: str
     box: Box
@@ -198,6 +200,7 @@ class ReportOut(Wire):
     person: str
     day: str
     sound: bool
+    verdict: str
     stopped: Fault | None
     found: list[ReportedOut]
     stand: list[FindingOut]

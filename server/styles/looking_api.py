@@ -16,13 +16,14 @@ from patterncraft.formats.table import Lies, lies_of
 from patterncraft.geometry.path import chain
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
+from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.replay import Replay
 from patterncraft.units import Unit, format_length
 from patterncraft.walking.joined import Joined, chains, joined
 from patterncraft.walking.laid import Laid
 from patterncraft.walking.pictures import band, box_round, matrix, sheets, upright
-from patterncraft.walking.walk import Walk, walk
+from patterncraft.walking.walk import Stop, Walk, walk
 
 from ..config.answers import ERRORS, fault_of
 from ..workrooms.access import workroom_of
@@ -155,8 +156,14 @@ def _walk_out(
         [SheetOut(name=n, d=d, place=matrix(by), notches=notches) for n, d, by, notches in sheets(replay.pattern, laid, seam)]
         for laid in (done.fixed, done.rolling)
     )
-    own = replay.pattern.seam(seam)
-    tolerance = rules.sewing_tolerance
+    promise = next(p for p in ledger(replay.pattern, rules) if p.kind == "seam" and p.name == seam)
+    judged = {frozenset((i.start, i.end)): i.over for i in promise.intervals}
+
+    def is_kept(s: Stop) -> bool:
+        """As the ledger has it: from notch to notch; at the end of a walk, the whole too."""
+        whole = promise.over_whole if s.name in ("start", "end", "middle") else 0.0
+        return max(abs(whole), abs(judged.get(frozenset((s.since, s.name)), 0.0))) == 0.0
+
     frames = [
         FrameOut(
             place=matrix(f.by),
@@ -186,7 +193,7 @@ def _walk_out(
                 b=say(s.length_b),
                 difference=_more(s.difference, rules.unit),
                 left=_more(s.left, rules.unit),
-                kept=own.rule.kind != "equal" or abs(s.difference) <= tolerance,
+                kept=is_kept(s),
             )
             for s in done.stops
         ],
@@ -243,6 +250,8 @@ def _join_out(found: Joined, rules: HouseRules) -> JoinOut:
         lines=[to_svg(p) for p in laid.lines],
         ghost=[to_svg(p) for p in ghost.lines] if ghost else [],
         meets=meets,
+        broken=any(m.broken for m in found.meets),
+        verdict=found.verdict,
         cure=CureOut(step=found.cure, words="Blend them over every joint.") if found.cure else None,
         refused=found.refused,
         box=_box(box_round(laid.lines, 7.0)),
@@ -274,6 +283,7 @@ def report_page(request: HttpRequest, style_id: int) -> HttpResponse:
             person=block_and_person(style)[1],
             day=date.today().isoformat(),
             sound=whole.is_sound and replay.stopped is None,
+            verdict=whole.verdict if replay.stopped is None else "Not ready to cut.",
             stopped=fault_of(replay.stopped, rules.unit) if replay.stopped else None,
             found=out(stands),
             stand=[r.finding for r in out(left)],

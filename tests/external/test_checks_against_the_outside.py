@@ -83,6 +83,30 @@ def test_the_step_of_a_hem_is_what_one_side_is_longer() -> None:
     assert step.amount == pytest.approx(10 * abs(lengths[0] - lengths[1]), abs=0.01)
 
 
+@pytest.mark.parametrize("longer", ["skirt front", "skirt back"])
+def test_laid_together_the_longer_side_reaches_out_beyond_the_other(longer: str) -> None:
+    """One piece let down by 1.5 as a whole, as a cut across makes it: at the hem the lines lie 1.5 apart, down the longer piece (svgpathtools, on the drawn lines); at the
+    waist, from which one sews, they meet."""
+    down = {"move": "lengthen", "pieces": [longer], "at": {"edge": "side", "from": "hem", "distance": 20}, "amount": 1.5}
+    pattern = worked(("skirt",), down).pattern
+    hem, waist = (joined(pattern, "skirt front", word, RULES) for word in ("hem", "waist"))
+    (meet,) = hem.meets
+    assert (meet.over, meet.broken) == ("side", True)
+    assert meet.step == pytest.approx(15.0, abs=0.01)
+    assert hem.verdict == "It steps at the side: the longer side is to be trued."
+    before, after = (parse_path(to_svg(s.path)) for s in hem.laid.strips)
+    gap = after.point(0.0) - before.point(1.0)
+    assert abs(gap) == pytest.approx(1.5, abs=1e-6)
+    # The paper lies to one side of the hem, the longer piece's hem on the other side of the shorter one's.
+    out = before.unit_tangent(1.0) * (-1j if hem.laid.strips[0].paper_to_the_right else 1j)
+    sign = 1 if hem.laid.strips[1].piece == longer else -1
+    assert gap == pytest.approx(sign * 1.5 * out, abs=1e-3)
+    over_side = next(m for m in waist.meets if m.over == "side")
+    assert over_side.step == 0.0
+    for a, b in pairwise(waist.laid.strips):
+        assert abs(a.path.end - b.path.start) < 1e-6
+
+
 def _side_ends_low(p: Piece) -> bool:
     last = [i for i, e in enumerate(p.outline) if e.name == "side"][-1]
     return p.outline[last].path.end.imag > p.outline[last].path.start.imag

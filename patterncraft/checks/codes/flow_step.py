@@ -6,18 +6,15 @@ from collections.abc import Iterator
 
 from ...paper.dart import darts_of
 from ..finding import Check, Finding
+from ..joints import step_at
 from ..subject import Subject
 
 
 def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.step
     for j in s.joints:
-        if not j.seam or s.pattern.seam(j.seam).rule.kind != "equal" or s.pattern.seam(j.seam).rules:
-            continue
-        p = s.promises[j.seam]
-        step = 10 * abs(p.difference)
-        last = s.pattern.seam(j.seam).a[-1]
-        if step <= limit or j.piece != last.piece or abs(j.at - s.place(s.pattern.seam(j.seam).a, p.length_a)[1]) > 0.2:
+        step = abs(step_at(s.pattern, j)) if j.seam else 0.0
+        if step <= limit:
             continue
         words = f"The {j.edge} steps by {step:.1f} mm where the {j.seam} seam ends between the {j.piece} and the {j.other}."
         cure = {"move": "true_seam", "seam": j.seam, "give": "b", "by": "end"} if step < 50 else None

@@ -38,7 +38,7 @@ SAID: list[tuple[str, Step, str]] = [
     ("bodice", {"move": "contour", "piece": "front", "at": {"edge": "neckline", "fraction": 0.5}, "amount": 0.6, "into": "waist dart"},
      "Take 0.6 cm of gape out of the front at the middle of the neckline, into its waist dart, the sliver ending at its pivot."),
     ("skirt", {"move": "lengthen", "pieces": ["skirt front", "skirt back"], "at": {"edge": "side", "level": "hip", "down": 10}, "amount": -4},
-     "Cut the skirt front and skirt back level at the side, 10.0 cm below the hip and make them 4.0 cm shorter."),
+     "Make the skirt front and skirt back 4.0 cm shorter, cut level at the side, 10.0 cm below the hip."),
     ("skirt", {"move": "pleats", "piece": "skirt back", "from_edge": "hem", "to_edge": "waist", "count": 1, "kind": "box", "depth": 2, "ends": "nothing"},
      "Lay box pleats into the skirt back from the hem to the waist, once, each 2.0 cm deep, running out to nothing, laid outward."),
     ("skirt", {"move": "tucks", "piece": "skirt front", "line": [{"edge": "centre front", "from": "hem", "distance": 9}, {"edge": "side", "from": "hem", "distance": 9}], "depth": 1, "count": 2},

@@ -3477,6 +3477,8 @@ export interface components {
             /** Bands */
             bands: components["schemas"]["BandOut"][];
             box: components["schemas"]["Box"];
+            /** Broken */
+            broken: boolean;
             cure: components["schemas"]["CureOut"] | null;
             /** Ghost */
             ghost: string[];
@@ -3490,6 +3492,8 @@ export interface components {
             refused: string;
             /** Title */
             title: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * JoinPieces
@@ -3833,8 +3837,8 @@ export interface components {
         };
         /**
          * MeetOut
-         * @description A joint: over what, where in the picture, its kink and its step in words, whether the style made more of a kink there than the house lets pass, and whether
-         *     one that is more came with the block.
+         * @description A joint: over what, where in the picture, its kink and its step in words, whether the style made more of either there than the house lets pass, and whether
+         *     a kink that is more came with the block.
          */
         MeetOut: {
             /** As Block */
@@ -4951,6 +4955,8 @@ export interface components {
             /** Stand */
             stand: components["schemas"]["FindingOut"][];
             stopped: components["schemas"]["Fault"] | null;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * ReportedOut

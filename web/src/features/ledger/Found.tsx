@@ -60,6 +60,8 @@ export function Found({ id, query, busy, only, recipe, shown, onShow, onCure }: 
       {lots[0][1].length === 0 && (
         <p className="mt-3 border-moss border-l-4 bg-fresh px-3 py-2">
           ▮▮ The checks find nothing that is to be done.
+          {recipe.length === 0 &&
+            " It is the block still: whether one gets in, and what closes and hems it, is asked once it is worked."}
           {only &&
             standing > 0 &&
             ` ${standing} ${standing === 1 ? "finding was" : "findings were"} let stand.`}

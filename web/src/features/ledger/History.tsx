@@ -27,7 +27,7 @@ export function History({ id, seam, version }: { id: number; seam: string; versi
         <h2 className="font-serif text-[19px]">How the {seam} came to be as it is</h2>
         <p className="mb-3 text-quiet">
           {stairs.length > 1
-            ? `${stairs.length - 1} ${stairs.length === 2 ? "step" : "steps"} changed it. The first side is drawn full, the second hatched.`
+            ? `${stairs.length - 1} ${stairs.length === 2 ? "step" : "steps"} changed it. The first side is drawn full, the second hatched; the bars begin a little below the shortest, not at nought.`
             : "No step has changed it."}
         </p>
         <Stairs steps={stairs} />

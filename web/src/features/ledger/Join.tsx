@@ -68,16 +68,9 @@ export function Join({ id, version, asked, busy, onShow, onStep }: Props) {
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-line border-t bg-fresh px-4 py-2.5">
           <p>
             {found.data.length} as sewn.{" "}
-            {found.data.meets.some((m) => m.broken) ? (
-              <span className="text-madder">✕ It has a kink that shows.</span>
-            ) : (
-              <span className="text-moss">
-                ▮▮{" "}
-                {found.data.meets.some((m) => m.as_block)
-                  ? "It runs on as the block does: its audit tells of that."
-                  : "It runs on."}
-              </span>
-            )}
+            <span className={found.data.broken ? "text-madder" : "text-moss"}>
+              {found.data.broken ? "✕" : "▮▮"} {found.data.verdict}
+            </span>
           </p>
           {found.data.cure && (
             <>

@@ -50,7 +50,7 @@ export function Report() {
         data-testid="verdict"
         className={`my-3 border-y-2 py-2 font-serif text-[20px] ${r.sound ? "border-moss text-moss" : "border-madder text-madder"}`}
       >
-        {r.sound ? "▮▮ Ready to cut." : "✕ Not ready to cut."}
+        {r.sound ? "▮▮" : "✕"} {r.verdict}
       </p>
       {r.stopped && <Notice>{r.stopped.message}</Notice>}
       {r.found.length > 0 && (
