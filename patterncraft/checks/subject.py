@@ -50,8 +50,10 @@ class Subject:
 
     @cached_property
     def worked(self) -> bool:
-        """Whether anything was done on the paper: blocks as they came are no garment yet."""
-        return any(p.paper.block is not None for p in self.pattern.pieces)
+        """Whether anything was done: blocks as they came are no garment yet. Without a recipe it is told by the paper, and by what closes it."""
+        if self.replay is not None and any(d.before is not d.after for d in self.replay.done):
+            return True
+        return bool(self.pattern.closures) or any(p.paper.block is not None for p in self.pattern.pieces)
 
     @cached_property
     def promises(self) -> Mapping[str, Promise]:

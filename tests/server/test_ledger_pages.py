@@ -188,6 +188,9 @@ def test_of_a_block_nobody_worked_it_is_not_said_that_it_can_be_cut(us: Caller, 
     report = us.get(f"/styles/{skirt.pk}/report").json()
     assert (report["sound"], report["found"]) == (True, [])
     assert report["verdict"].startswith("Nothing is broken, and nothing was done yet")
+    # A zip alone cuts no paper, and makes a garment of it.
+    put(us, skirt, {"move": "closure", "seam": "side", "kind": "zip", "length": 12})
+    assert [f["code"] for f in found(us, skirt)] == ["in-hip"]
     put(us, skirt, SEAM, SHORT | {"length": 20})
     assert us.get(f"/styles/{skirt.pk}/report").json()["verdict"] == "Ready to cut."
     put(us, skirt, SEAM, SHORT)
