@@ -106,6 +106,17 @@ def test_a_walk_plays_and_its_place_becomes_a_notch(demo: Page) -> None:
     expect(row).to_contain_text("▾▾")
     row.get_by_role("button", name="Take notch 1 away").click()
     expect(row).not_to_contain_text("15.00 cm : 15.00 cm")
+    # What is no length is refused where one sees it, and stays to be mended; inches are read in a house of centimetres.
+    new = row.get_by_label("New, along the first (cm)")
+    new.scroll_into_view_if_needed()
+    new.fill("much")
+    row.get_by_role("button", name="Set it").click()
+    expect(demo.get_by_text("“much” is not a length")).to_be_in_viewport()
+    expect(new).to_have_value("much")
+    new.fill("6 1/2 in")
+    row.get_by_role("button", name="Set it").click()
+    expect(row).to_contain_text("16.51 cm : 16.51 cm")
+    expect(new).to_have_value("")
 
 
 def test_a_rule_is_changed_and_a_seam_is_parted_and_sewn_again(demo: Page) -> None:

@@ -75,8 +75,12 @@ function LedgerOf({ id, unit }: { id: number; unit: string }) {
       </main>
     );
   const detail = style.data;
+  /** Whether it was put in; what was refused is said above the list. */
   const add = (step: Record<string, unknown>, label: string, typed?: Record<string, string>) =>
-    addStep(step, label, typed).catch(() => undefined);
+    addStep(step, label, typed).then(
+      () => true,
+      () => false,
+    );
   return (
     <div className="flex h-full min-h-[560px]">
       <section
@@ -84,12 +88,12 @@ function LedgerOf({ id, unit }: { id: number; unit: string }) {
         className="flex w-[520px] shrink-0 flex-col border-ink border-r bg-wall max-xl:w-[450px] max-md:w-[330px]"
       >
         <Head detail={detail} found={found.data?.findings ?? []} only={only} onOnly={setOnly} />
+        {refused && (
+          <div className="px-4 pt-3">
+            <Notice>{refused}</Notice>
+          </div>
+        )}
         <Scroller label="Findings and promises" className="min-h-0 flex-1 px-4 pb-6">
-          {refused && (
-            <div className="mt-3">
-              <Notice>{refused}</Notice>
-            </div>
-          )}
           <Found
             id={id}
             query={found}

@@ -5,7 +5,11 @@ import { Button, Choice, Field } from "../../ui/controls";
 import type { Shown } from "./Ledger";
 
 type Promise_ = Schemas["PromiseOut"];
-type Step = (step: Record<string, unknown>, label: string, typed?: Record<string, string>) => void;
+type Step = (
+  step: Record<string, unknown>,
+  label: string,
+  typed?: Record<string, string>,
+) => Promise<boolean>;
 
 interface Props {
   promises: Promise_[];
@@ -167,8 +171,9 @@ function Notches({
   const [at, setAt] = useState("");
   const add = (e: FormEvent) => {
     e.preventDefault();
-    onStep({ move: "notch", seam: p.name }, `notch in the ${p.name}`, { at });
-    setAt("");
+    void onStep({ move: "notch", seam: p.name }, `notch in the ${p.name}`, { at }).then((done) => {
+      if (done) setAt("");
+    });
   };
   return (
     <div>
@@ -253,7 +258,7 @@ function MoveTo({
   label: string;
   unit: string;
   busy: boolean;
-  onMove: (text: string) => void;
+  onMove: (text: string) => Promise<boolean>;
 }) {
   const [text, setText] = useState("");
   return (
@@ -261,8 +266,9 @@ function MoveTo({
       className="flex items-center gap-1"
       onSubmit={(e) => {
         e.preventDefault();
-        onMove(text);
-        setText("");
+        void onMove(text).then((done) => {
+          if (done) setText("");
+        });
       }}
     >
       <input
