@@ -66,6 +66,7 @@ schema: $(STAMP) web/node_modules/.installed
 	$(BIN)/python -m server.config.export_schema
 	$(BIN)/python -m tools.moves_page
 	$(BIN)/python -m tools.checks_page
+	$(BIN)/python -m tools.parts_page
 	cd web && npm run --silent types
 
 clean:

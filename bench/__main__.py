@@ -1,17 +1,19 @@
-"""Print the table; with names, only those parts: kernel, moves, work, checks, schools, served."""
+"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf."""
 
 import sys
 
-from . import checks, kernel, moves, schools, served, work
+from . import checks, kernel, moves, parts, schools, served, shelf, work
 from .clock import Row, ms, pace, table
 
 PARTS = {
     "kernel": kernel.rows,
     "moves": moves.rows,
+    "parts": parts.rows,
     "work": work.rows,
     "checks": checks.rows,
     "schools": schools.rows,
     "served": served.rows,
+    "shelf": shelf.rows,
 }
 
 

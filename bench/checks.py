@@ -141,7 +141,7 @@ def _demo() -> Row:
     for style in STYLES:
         finish = FINISHES.get(style.name, Finish())
         names = [style.block, *style.further]
-        start = on_one_table({family[n]: blocks[n].pattern for n in names})
+        start = on_one_table({family[n]: blocks[n].pattern for n in names}, chart[owner[style.block]])
         done = replay(start, read_steps([*style.steps, *finish.steps]), RULES)
         stand = dict(finish.stand)
         found += done.stopped is not None

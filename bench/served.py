@@ -19,6 +19,7 @@ from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
 
 from .clock import Row, ms, spread
 from .kernel import BACK, THERE
+from .parts import shirt_dress
 from .work import thirty_steps
 
 
@@ -41,10 +42,12 @@ def rows() -> list[Row]:
             redrawn = _sliding(page, app.url)
             drawn = _drawing(page, app.url)
             pulled = _pulling(page, app.url)
+            collar = _collar(page, app.url)
             cookies = {str(c.get("name")): str(c.get("value")) for c in page.context.cookies()}
             browser.close()
         median, late = spread(_previews(app.port, cookies))
         long, long_late = spread(_long_previews(app.port, cookies))
+        shirt, shirt_late = spread(_shirt_previews(app.port, cookies))
         drafted, drafted_late = spread(_drafts(app.port, cookies))
         memory = _memory(app)
     finally:
@@ -57,9 +60,12 @@ def rows() -> list[Row]:
         Row("  95th percentile", ms(late), "≤ 40 ms", late <= 0.040),
         Row("preview over HTTP, 30 steps, 14 pieces, last changed: median", ms(long), "≤ 25 ms", long <= 0.025),
         Row("  95th percentile", ms(long_late), "≤ 60 ms", long_late <= 0.060),
+        Row("preview over HTTP, shirt dress with its parts, last changed: median", ms(shirt)),
+        Row("  95th percentile", ms(shirt_late), "≤ 80 ms", shirt_late <= 0.080),
         Row("dragging a dart", f"{updates:.0f} updates/s", "≥ 30", updates >= 30),
         Row("dragging a style line's place", f"{drawn:.0f} updates/s", "≥ 30", drawn >= 30),
         Row("dragging twenty strips open", f"{pulled:.0f} updates/s", "≥ 30", pulled >= 30),
+        Row("dragging a collar's fall", f"{collar:.0f} updates/s", "≥ 30", collar >= 30),
         Row("draft over HTTP, half-sheet bodice: median", ms(drafted)),
         Row("  95th percentile", ms(drafted_late)),
         Row("dragging a setting of it", f"{redrawn:.0f} redraws/s", "≥ 20", redrawn >= 20),
@@ -120,6 +126,13 @@ def _long_previews(port: int, cookies: dict[str, str]) -> list[float]:
     roles = {"bodice": 1, "sleeve": 6, "skirt": 7, "lining": 1}
     tried = ({**last, "set_back": round(2 + 0.01 * i, 2)} for i in range(220))
     return _asked(port, cookies, {role: {"id": i, "revision": 1} for role, i in roles.items()}, steps, tried)
+
+
+def _shirt_previews(port: int, cookies: dict[str, str]) -> list[float]:
+    """The shirt dress of the bench's parts, its last step changed at each question."""
+    *steps, last = shirt_dress()[1]
+    tried = ({**last, "length": round(5 + 0.01 * i, 2)} for i in range(220))
+    return _asked(port, cookies, {role: {"id": i, "revision": 1} for role, i in (("bodice", 1), ("skirt", 7))}, steps, tried)
 
 
 def _asked(port: int, cookies: dict[str, str], blocks: Any, steps: list[Any], tried: Iterator[Any]) -> list[float]:
@@ -205,6 +218,35 @@ def _pulling(page: Page, url: str) -> float:
     begun = time.perf_counter()
     for i in range(300):
         page.mouse.move(x + 30 * abs(1 - (i % 100) / 50), y)
+    passed = time.perf_counter() - begun
+    seen = page.evaluate(answered)
+    page.mouse.up()
+    page.keyboard.press("Escape")
+    return float(seen / passed)
+
+
+def _collar(page: Page, url: str) -> float:
+    """Previews answered per second while a collar's fall is dragged deeper."""
+    page.goto(f"{url}/blocks/1")
+    page.get_by_label("Start a style from it").fill("Bench, a collar")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.locator("[data-mouth='front waist dart']").wait_for()
+    page.keyboard.press("a")
+    page.keyboard.press("l")
+    page.get_by_role("button", name="with stand and fall", exact=True).click()
+    grip = page.locator("[data-grip='fall']")
+    grip.wait_for()
+    box = grip.bounding_box()
+    if not box:
+        raise RuntimeError("the fall has no grip to drag")
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.evaluate("performance.clearResourceTimings()")
+    answered = "performance.getEntriesByType('resource').filter((r) => r.name.endsWith('/preview')).length"
+    begun = time.perf_counter()
+    for i in range(300):
+        page.mouse.move(x, y - 30 * abs(1 - (i % 100) / 50))
     passed = time.perf_counter() - begun
     seen = page.evaluate(answered)
     page.mouse.up()

@@ -10,16 +10,17 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from . import cli_checks
+from . import cli_checks, cli_import
 from .comparing.figures import compare
 from .comparing.told import as_table
-from .drafting.again import drafted_again
 from .drafting.audit import audit
 from .drafting.audit_line import AuditLine
 from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
+from .fitting.again import drafted_again
+from .formats.dxf import pattern_dxf
 from .formats.json_in import read_json
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
 from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
@@ -77,7 +78,8 @@ def _parser() -> argparse.ArgumentParser:
     p = command("compare", _compare, "two blocks, styles or patterns: edges, darts and girths side by side")
     p.add_argument("a", type=Path)
     p.add_argument("b", type=Path)
-    p = command("export", _export, "a pattern as SVG, PDF or JSON")
+    cli_import.arguments(command("import", _printing(cli_import.bring_in), "a block from an SVG or DXF drawing"))
+    p = command("export", _export, "a block, style or pattern as SVG, DXF, PDF or JSON")
     p.add_argument("pattern", type=Path)
     p.add_argument("--to", required=True, type=Path, dest="out")
     p.add_argument("--paper", default="a4", choices=list(PAPERS))
@@ -259,18 +261,19 @@ def _any_pattern(path: Path) -> Pattern:
 
 
 def _export(args: argparse.Namespace) -> int:
-    file = read_file(_bytes(args.pattern), PatternFile, str(args.pattern))
-    pattern = read_pattern(file)
-    pieces = finish(pattern, HouseRules(), file.name)
+    pattern, name = _any_pattern(args.pattern), args.pattern.stem
+    pieces = finish(pattern, HouseRules(), name)
     kind = args.out.suffix.lower()
     if kind == ".svg":
-        args.out.write_text(pattern_svg(pieces, file.name), encoding="utf-8")
+        args.out.write_text(pattern_svg(pieces, name, pattern), encoding="utf-8")
+    elif kind == ".dxf":
+        args.out.write_bytes(pattern_dxf(pieces, name, pattern))
     elif kind == ".pdf":
-        args.out.write_bytes(pattern_pdf(pieces, file.name, args.paper))
+        args.out.write_bytes(pattern_pdf(pieces, name, args.paper))
     elif kind == ".json":
-        args.out.write_bytes(write_file(pattern_file(pattern, file.name)))
+        args.out.write_bytes(write_file(pattern_file(pattern, name)))
     else:
-        raise BadFile(f"“{kind}” is not a way out.", str(args.out), "Choose .svg, .pdf or .json.")
+        raise BadFile(f"“{kind}” is not a way out.", str(args.out), "Choose .svg, .dxf, .pdf or .json.")
     _print(
         args, {"written": str(args.out), "pieces": [p.name for p in pieces]}, [f"{args.out}: {', '.join(p.name for p in pieces)}"]
     )

@@ -12,8 +12,8 @@ from .house import HouseRules
 from .paper.dart import darts_of
 from .paper.pattern import Pattern
 from .paper.piece import Piece
-from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
-from .paper.sewn import run_of
+from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Side, Stretch
+from .paper.sewn import run_of, sewn_length
 from .tolerances import SNAP
 
 TAKES_UP = ("gather", "pleat", "ease")
@@ -85,9 +85,14 @@ def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
             if not side or any(s.edge != edge or s.piece not in pieces for s in side):
                 continue
             whole = pattern.side_length(side)
-            times = max(pattern.piece(s.piece).cut.times_round for s in side)
-            total += times * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
+            total += _times_round(pattern, side) * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
     return total
+
+
+def _times_round(pattern: Pattern, side: Side) -> float:
+    """How often a side comes round the body; the mean by length where its pieces are not cut equally often."""
+    sizes = [(sewn_length(p := pattern.piece(s.piece), s.edge, s.run), p.cut.times_round) for s in side]
+    return sum(size * times for size, times in sizes) / sum(size for size, _ in sizes)
 
 
 def _taken_up(seam: Seam, own: str, whole: float, notches: list[Notch]) -> float:

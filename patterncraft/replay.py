@@ -10,17 +10,19 @@ from threading import Lock
 from time import monotonic
 from typing import Final
 
+from .drafting.construction import Stage
 from .errors import MoveRefused, NoSuchName, PatternError
 from .handwork.strips import Strips
 from .house import HouseRules, Strict
 from .moves.move import Move, Remark
 from .paper.pattern import Pattern
+from .parts.following import follow_parts
 from .working import Sum
 
 
 @dataclass(frozen=True, slots=True)
 class Done:
-    """One step done: the pattern before and after it, its working (empty when muted) and the strips it cut."""
+    """One step done: the pattern before and after it, its working (empty when muted), the strips it cut, and how the part that it made is drawn."""
 
     number: int
     step: Move
@@ -29,6 +31,7 @@ class Done:
     working: tuple[Sum, ...]
     strips: Strips | None = None
     remarks: tuple[Remark, ...] = ()
+    stages: tuple[Stage, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,12 +76,14 @@ def _go_on(so_far: Replay, steps: Sequence[Move], rules: HouseRules, until: floa
             continue
         try:
             outcome = step.apply(pattern, rules)
-            if len(outcome.pattern.pieces) > MOST_PIECES:
+            after, followed = follow_parts(outcome.pattern, rules)
+            if len(after.pieces) > MOST_PIECES:
                 raise MoveRefused(f"there would be more than {MOST_PIECES} pieces on the table.", cure="Put some away first.")
         except PatternError as e:
             return Replay(so_far.start, tuple(done), _at_its_slot(e, step).at_step(number))
-        done.append(Done(number, step, pattern, outcome.pattern, outcome.working, outcome.strips, outcome.remarks))
-        pattern = outcome.pattern
+        working = (*outcome.working, *followed)
+        done.append(Done(number, step, pattern, after, working, outcome.strips, outcome.remarks, outcome.stages))
+        pattern = after
     return Replay(so_far.start, tuple(done))
 
 

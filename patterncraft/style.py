@@ -21,12 +21,12 @@ class OnTable:
     told: tuple[str, ...]
 
 
-def on_one_table(blocks: Mapping[str, Pattern]) -> Pattern:
+def on_one_table(blocks: Mapping[str, Pattern], wearer: Mapping[str, float] | None = None) -> Pattern:
     """All blocks of a style as one pattern, in the order given; see ``lay_on_table``."""
-    return lay_on_table(blocks).pattern
+    return lay_on_table(blocks, wearer).pattern
 
 
-def lay_on_table(blocks: Mapping[str, Pattern]) -> OnTable:
+def lay_on_table(blocks: Mapping[str, Pattern], wearer: Mapping[str, float] | None = None) -> OnTable:
     """Lay blocks on one table, by role, in the order given.
 
     Names of pieces and seams stay unique: where two blocks bring the same, the later one's takes its role in front.
@@ -50,7 +50,7 @@ def lay_on_table(blocks: Mapping[str, Pattern]) -> OnTable:
         roles |= {p.name: role for p in own.pieces}
         seams += [(role, s) for s in own.seams]
         notches += own.notches
-    pattern = Pattern(tuple(pieces), tuple(s for _, s in seams), tuple(notches))
+    pattern = Pattern(tuple(pieces), tuple(s for _, s in seams), tuple(notches), wearer=dict(wearer or {}))
     return _met(pattern, {s.name: role for role, s in seams}, roles)
 
 
@@ -85,6 +85,6 @@ def _met(pattern: Pattern, role_of: Mapping[str, str], roles: Mapping[str, str])
         met = meet(pattern, one, other, name)
         seams = tuple(met.seam if s is one else s for s in pattern.seams if s is not other)
         notches = tuple(n for n in pattern.notches if n.seam not in (one.name, other.name)) + met.notches
-        pattern = Pattern(pattern.pieces, seams, notches)
+        pattern = replace(pattern, seams=seams, notches=notches)
         told += met.told
     return OnTable(pattern, roles, tuple(told))

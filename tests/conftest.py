@@ -16,8 +16,12 @@ from tests import watch
 from tests.samples import AVERAGE, FIGURES
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
-settings.register_profile("house", deadline=None, print_blob=True, suppress_health_check=[HealthCheck.too_slow])
-settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20, derandomize=True, database=None)
+# The same code is asked the same examples everywhere; HYPOTHESIS_PROFILE=search draws others, and the bench ten thousand.
+settings.register_profile(
+    "house", deadline=None, print_blob=True, derandomize=True, database=None, suppress_health_check=[HealthCheck.too_slow]
+)
+settings.register_profile("search", parent=settings.get_profile("house"), derandomize=False)
+settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20)
 watch.install()
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "house"))
 

@@ -61,7 +61,12 @@ CURVES = {"armhole": ARMHOLE, "cusp": CUSP, "doubled back": DOUBLED_BACK, "S": S
 
 def square(side: float = 10.0, name: str = "square") -> Piece:
     """A square sheet with edges top, right, bottom, left, run clockwise as seen."""
-    corners = [0j, side + 0j, complex(side, side), complex(0, side)]
+    return sheet(side, side, name)
+
+
+def sheet(width: float, depth: float, name: str) -> Piece:
+    """An oblong sheet with edges top, right, bottom, left, run clockwise as seen."""
+    corners = [0j, width + 0j, complex(width, depth), complex(0, depth)]
     names = ["top", "right", "bottom", "left"]
     edges = tuple(Edge(n, "seam", Path(((a, b),))) for n, (a, b) in zip(names, pairwise([*corners, corners[0]]), strict=True))
     return Piece(name, edges)

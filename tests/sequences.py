@@ -7,7 +7,7 @@ outline, a lost notch, an account that does not come out, a side that nobody spo
 from __future__ import annotations
 
 import random  # noqa: TID251  (seeded here, and the seed is printed)
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Any
 
@@ -37,6 +37,7 @@ from patterncraft.tolerances import SNAP
 from patterncraft.walking.joined import chains, joined
 from patterncraft.walking.walk import walk
 from tests.bodies import Body, random_body
+from tests.part_steps import PART_MOVES, part_step
 from tests.planted.ground import BODY
 from tests.saying_steps import SAYING_MOVES, saying_step
 from tests.shaping_steps import SHAPING_MOVES, shaping_step
@@ -55,7 +56,7 @@ SCHOOLS = (
 MOVES = (
     "rotate_dart", "cut_along", "join_pieces", "slash_and_spread", "overlap", "draw_line", "turn_edge_into", "set_dart_point",
     "divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart",
-    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease", *SHAPING_MOVES, *SAYING_MOVES,
+    "lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease", "take_in", "take_in_seam", "shoulder_slope", *SHAPING_MOVES, *SAYING_MOVES, *PART_MOVES,
 )  # fmt: skip
 
 
@@ -78,7 +79,7 @@ def random_start(dice: random.Random) -> Pattern | None:
     s = school(name)
     try:
         base = school("bodice-direct").draft(body) if s.base else None
-        return s.draft(body, {}, base).pattern
+        return replace(s.draft(body, {}, base).pattern, wearer=body)
     except PatternError:
         return None
 
@@ -94,7 +95,9 @@ def start_of(seed: int) -> Pattern:
 def _dress(body: Body) -> Pattern | None:
     """A bodice and a skirt on one table."""
     try:
-        return on_one_table({"bodice": school("bodice-direct").draft(body).pattern, "skirt": school("skirt").draft(body).pattern})
+        return on_one_table(
+            {"bodice": school("bodice-direct").draft(body).pattern, "skirt": school("skirt").draft(body).pattern}, body
+        )
     except PatternError:
         return None
 
@@ -158,11 +161,13 @@ def random_step(dice: random.Random, pattern: Pattern) -> dict[str, Any]:
     elif move == "join_pieces":
         a, b = _seam_pair(dice, pattern)
         step = {"move": move, "a": a, "b": b}
+    elif move in PART_MOVES:
+        return part_step(dice, pattern, piece, move, _place)
     elif move in SAYING_MOVES:
         return saying_step(dice, pattern, piece, move)
     elif move in SHAPING_MOVES:
         return shaping_step(dice, pattern, piece, move, _place, _line)
-    elif move in DART_MOVES or move in OPENING_MOVES:
+    elif move in (*DART_MOVES, *OPENING_MOVES, *FITTING_MOVES):
         return _newer(dice, pattern, piece, move, darts)
     elif move == "overlap":
         a, b = (dice.choice(edges) for _ in range(2))
@@ -187,6 +192,18 @@ def _or_lens(dice: random.Random, piece: Piece, step: dict[str, Any]) -> dict[st
 
 DART_MOVES = ("divide_dart", "merge_darts", "share_intake", "shape_dart", "fold_dart", "convert_dart", "contour", "close_dart")
 OPENING_MOVES = ("lengthen", "pleats", "tucks", "flare", "godet", "lift", "add_ease")
+FITTING_MOVES = ("take_in", "take_in_seam", "shoulder_slope")
+
+
+def _fitting(dice: random.Random, pattern: Pattern, piece: Piece, move: str, darts: list[str]) -> dict[str, Any]:
+    """What is done after trying on."""
+    if move == "take_in":
+        return {"darts": dice.sample(darts, dice.randint(1, len(darts))), "amount": dice.uniform(-1.5, 3.0)}
+    if move == "take_in_seam":
+        seams = [s.name for s in pattern.seams]
+        alike = dice.sample(seams, 1) if seams and dice.random() < 0.3 else []
+        return {"at": _place(dice, piece), "amount": dice.uniform(-2.0, 3.0), "alike": alike}
+    return {"amount": dice.uniform(-1.5, 2.0), "armhole": dice.choice(("lowered", "kept"))}
 
 
 def _newer(dice: random.Random, pattern: Pattern, piece: Piece, move: str, darts: list[str]) -> dict[str, Any]:
@@ -221,6 +238,10 @@ def _newer(dice: random.Random, pattern: Pattern, piece: Piece, move: str, darts
         del step["dart"]
         step |= {"into": dart, "at": _place(dice, piece), "amount": dice.uniform(0.2, 1.2)}
         step |= {"end": _place(dice, piece)} if dice.random() < 0.2 else {}
+    elif move in FITTING_MOVES:
+        if move == "shoulder_slope":
+            del step["piece"]
+        step |= _fitting(dice, pattern, piece, move, darts)
     elif move == "lengthen":
         del step["piece"]
         names = [p.name for p in pattern.pieces]
@@ -307,8 +328,8 @@ def _slit(piece: Piece) -> str:
 
 
 def filed(pattern: Pattern) -> Pattern:
-    """The pattern as it comes back from a file."""
-    return read_pattern(read_file(write_file(pattern_file(pattern, "a sequence")), PatternFile))
+    """The pattern as it comes back from a file; its wearer's measures stay at hand."""
+    return replace(read_pattern(read_file(write_file(pattern_file(pattern, "a sequence")), PatternFile)), wearer=pattern.wearer)
 
 
 def cannot_leave(pattern: Pattern) -> str:

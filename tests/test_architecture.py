@@ -87,6 +87,13 @@ def test_the_page_of_moves_is_current() -> None:
         assert path.read_text() == content, f"{path.name} is stale: run `make schema`"
 
 
+def test_the_page_of_parts_is_current() -> None:
+    from tools.parts_page import page
+
+    for path, content in page().items():
+        assert path.read_text(encoding="utf-8") == content, f"{path.name} is stale: run `make schema`"
+
+
 def test_the_page_of_checks_is_current() -> None:
     from tools.checks_page import page
 

@@ -9,6 +9,8 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
+from tests.browser.test_block_comes_in import SKIRT, click_at
+from tests.photographs import CARD, photograph
 
 OUT = ROOT / "docs" / "screenshots"
 
@@ -53,28 +55,41 @@ def lay_one_over(page: Page) -> None:
     take(page, "laid-over")
 
 
-def draw_a_line(page: Page) -> None:
-    """A style line from the armhole to the bust point, its last place still to be given."""
-    page.goto("/blocks/1")
-    page.get_by_label("Start a style from it").fill("Vesper bodice")
-    page.get_by_role("button", name="Trace it to the bench").click()
-    page.locator("[data-mouth='front waist dart']").wait_for()
-    page.keyboard.press("c")
-    armhole = page.locator("[data-piece='front'] path[data-edge='armhole']").first.bounding_box()
-    point = page.locator("[data-piece='front'] circle").first.bounding_box()
-    if not armhole or not point:
-        raise RuntimeError("the demo has no armhole to draw a line from")
-    page.mouse.move(armhole["x"] + 2, armhole["y"] + armhole["height"] * 0.45)
-    page.wait_for_timeout(400)
-    page.mouse.down()
-    page.mouse.up()
-    page.mouse.move(point["x"] + point["width"] / 2, point["y"] + point["height"] / 2, steps=4)
-    page.wait_for_timeout(400)
-    page.mouse.down()
-    page.mouse.up()
-    page.wait_for_timeout(400)
-    take(page, "line")
-    page.keyboard.press("Escape")
+def try_on(page: Page) -> None:
+    """A block's second toile, the style on its older revision told of the new one."""
+    page.goto("/blocks/2/fitting")
+    page.get_by_role("article", name="Toile 2").wait_for()
+    page.get_by_text("figures would change").first.click()
+    take(page, "fitting")
+
+
+def bring_in(page: Page, folder: Path) -> None:
+    """A drawing with its edges named; a photograph of a card, traced."""
+    drawing = folder / "skirt front.svg"
+    drawing.write_text(SKIRT)
+    page.goto("/incoming")
+    page.get_by_label("Drawing or photograph").set_input_files(drawing)
+    page.get_by_role("button", name=re.compile("take it as a piece")).click()
+    piece = page.get_by_role("region", name="skirt front")
+    piece.get_by_label("It is a").select_option("skirt front")
+    piece.get_by_label("Allowance all round").fill("1")
+    piece.get_by_role("button", name="kinds, allowances").click()
+    piece.get_by_label("Allowance of the hem").fill("4")
+    page.get_by_label("Audit").wait_for()
+    take(page, "import")
+    photo = folder / "card.jpg"
+    photo.write_bytes(photograph(wide=2400, blur=1.0).jpeg)
+    page.goto("/incoming")
+    page.get_by_label("Drawing or photograph").set_input_files(photo)
+    page.get_by_text("Click round the card").wait_for()
+    found = page.request.get(f"/api{re.sub('^.*/incoming', '/incoming', page.url)}").json()
+    flat = found["photograph"]["flat"]
+    box = (flat["left"], flat["top"], flat["right"], flat["bottom"])
+    for n, (x, y) in enumerate(CARD, 1):
+        click_at(page, page.locator("svg image"), box, x, y)
+        page.locator("[data-node]").nth(n - 1).wait_for(state="attached")
+    page.wait_for_timeout(500)
+    take(page, "trace")
 
 
 def look_over(page: Page) -> None:
@@ -142,16 +157,8 @@ def main() -> None:
             page.locator("[data-piece='skirt front']").wait_for(state="attached")
             take(page, "dress")
             lay_one_over(page)
-            page.goto("/bench")
-            page.get_by_text("Five strips, 5 cm apart", exact=True).first.click()
-            page.get_by_role("button", name="Look at step 1").click()
-            page.get_by_test_id("strips").wait_for()
-            take(page, "strips")
-            page.goto("/bench")
-            page.get_by_text("Hip yoke that lies flat", exact=True).first.click()
-            page.locator("[data-piece='skirt front yoke']").wait_for(state="attached")
-            take(page, "yoke")
-            draw_a_line(page)
+            try_on(page)
+            bring_in(page, Path(tempfile.mkdtemp()))
             drag_a_dart(page)
             take(page, "bench")
             page.mouse.up()

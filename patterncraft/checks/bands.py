@@ -6,8 +6,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from ..house import edge_word
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
+from .openings import is_sleeve
 from .subject import Subject
 
 PLACES: Final = {
@@ -39,7 +41,7 @@ def bands(s: Subject) -> Iterator[Band]:
         if seam.rule.kind != "stretch" or not seam.b:
             continue
         own, other = (seam.b, seam.a) if seam.rule.longer == "a" else (seam.a, seam.b)
-        keys = next((PLACES[x.edge] for x in other if x.edge in PLACES), None)
+        keys = next((_place(s, x.piece, x.edge) for x in other if edge_word(x.edge) in PLACES), None)
         piece = s.pattern.piece(own[0].piece)
         if keys is None:
             continue
@@ -47,6 +49,14 @@ def bands(s: Subject) -> Iterator[Band]:
         gives = piece.cut.stretch or s.rules.looking.rib
         lies_on, passes = (s.body.get(k) for k in keys)
         yield Band(piece, own[0].edge, seam.name, s.place(own, 0.0)[1], round_, gives, lies_on, passes)
+
+
+def _place(s: Subject, piece: str, edge: str) -> tuple[str, str]:
+    """The measures of where an edge lies: the end of a sleeve at the wrist, or, of one that ends above the elbow, on the arm."""
+    sheet = s.pattern.piece(piece)
+    if edge_word(edge) == "hem" and is_sleeve(sheet):
+        return PLACES["wrist"] if any(x.name == "elbow" for x in sheet.lines) else ("upper_arm_girth", "elbow_girth")
+    return PLACES[edge_word(edge)]
 
 
 def _times(piece: Piece) -> int:

@@ -66,7 +66,8 @@ def _name(m: Meeting) -> str:
 
 def lies_open(s: Subject, edge: str) -> bool:
     """Whether an edge of that kind ends at one that is left open all along: a button stand, a wrap (which is the neckline of its front, up to the shoulder)."""
-    beside = {edge, "shoulder"} if edge == "neckline" else {edge}
+    # A collar that is grown on ends at the opening by its own edge.
+    beside = {edge, "shoulder", "edge"} if edge == "neckline" else {edge}
     for p in s.pattern.pieces:
         n = len(p.outline)
         for i, e in enumerate(p.outline):
@@ -94,7 +95,11 @@ def opens_at(s: Subject, edge: str) -> float:
 def neck_round(s: Subject) -> float | None:
     """cm round the neckline as far as its cloth gives, closures shut; None for a garment without one."""
     parts = [
-        (p, name) for p in s.pattern.pieces if p.cut.cloth == "shell" for name in p.edge_names if edge_word(name) == "neckline"
+        (p, name)
+        for p in s.pattern.pieces
+        if p.cut.cloth == "shell" and not _is_collar(p)
+        for name in p.edge_names
+        if edge_word(name) == "neckline"
     ]
     if not parts:
         return None
@@ -102,6 +107,11 @@ def neck_round(s: Subject) -> float | None:
     if ribs:
         return sum(_round(p, "neckline") * (1 + (p.cut.stretch or s.rules.looking.rib) / 100) / _layers(p) for p in ribs)
     return sum(_round(p, name) * (1 + p.cut.stretch / 100) for p, name in parts)
+
+
+def _is_collar(piece: Piece) -> bool:
+    """Whether it is sewn to the neckline, not part of it."""
+    return "collar" in piece.name.split()
 
 
 def _layers(piece: Piece) -> int:
@@ -117,9 +127,10 @@ def sleeve_hems(s: Subject) -> dict[str, float]:
     """cm round the lower end of each sleeve, by the piece it is told at: a sleeve of two halves is told at the first."""
     found: dict[str, float] = {}
     for p in s.pattern.pieces:
-        if p.cut.cloth != "shell" or "hem" not in p.edge_names or not is_sleeve(p):
+        if p.cut.cloth != "shell" or "hem" not in p.edge_names or not is_sleeve(p) or is_cap_only(p):
             continue
-        found[p.name] = sewn_length(p, "hem")
+        slits = sum(x.path.length for x in p.lines if x.name.split()[:1] == ["slit"])
+        found[p.name] = _end_round(s, p) + 2 * slits
     halves = [p for p in s.pattern.pieces if "sleeve hem" in p.edge_names]
     if halves:
         found[halves[0].name] = sum(sewn_length(p, "sleeve hem") for p in halves)
@@ -129,6 +140,26 @@ def sleeve_hems(s: Subject) -> dict[str, float]:
 def is_sleeve(piece: Piece) -> bool:
     """Whether it goes round an arm."""
     return "sleeve" in piece.name.split() or {"front underarm", "back underarm"} <= set(piece.edge_names)
+
+
+def _end_round(s: Subject, sleeve: Piece) -> float:
+    """cm round a sleeve's end: of its cuff or band, as far as that gives, where one is sewn to it."""
+    for seam in s.pattern.seams:
+        if not seam.b or not any((x.piece, x.edge) == (sleeve.name, "hem") for x in (*seam.a, *seam.b)):
+            continue
+        other = seam.b if any(x.piece == sleeve.name for x in seam.a) else seam.a
+        total = 0.0
+        for x in other:
+            p = s.pattern.piece(x.piece)
+            gives = p.cut.stretch or (s.rules.looking.rib if p.cut.cloth == "rib" else 0.0)
+            total += sewn_length(p, x.edge, x.run) * (1 + gives / 100)
+        return min(total, sewn_length(sleeve, "hem"))
+    return sewn_length(sleeve, "hem")
+
+
+def is_cap_only(piece: Piece) -> bool:
+    """Whether it is the upper part of a cap, that goes round no arm."""
+    return "cap" in piece.edge_names and not any(e.endswith("underarm") for e in piece.edge_names)
 
 
 def waist_below(s: Subject, o: Opened) -> float:

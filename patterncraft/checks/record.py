@@ -9,7 +9,7 @@ from collections import OrderedDict
 from collections.abc import Collection, Iterable
 from math import degrees
 from threading import Lock
-from typing import Final
+from typing import Any, Final
 
 from pydantic import Field
 
@@ -18,6 +18,7 @@ from ..comparing.round_the_body import girths
 from ..house import Strict, edge_word
 from ..ledger import fullness_of
 from ..paper.dart import darts_of
+from ..paper.made import Made
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
@@ -145,13 +146,41 @@ def after(replay: Replay) -> Record:
         return first
     girths, seams = _followed(replay)
     names = {s.name for s in replay.pattern.seams}
-    now = {
+    now: dict[str, Any] = {
         "girths": tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
         "seams": tuple(s for n, s in seams.items() if n in names),
         "darts": tuple(_dart_records(replay.pattern.pieces)),
     }
     # The bends stay the very same object: what is remembered of pieces is remembered with them.
+    if replay.pattern.made:
+        now["bends"] = _bends_with_parts(first, replay.pattern.made)
     return first.model_copy(update=now)
+
+
+def _with_parts(first: Record, made: tuple[Made, ...]) -> tuple[BendRecord, ...]:
+    """The blocks' bends, and those of the parts as they were made: a part is no fault either."""
+    worst = {b.edge: b for b in first.bends}
+    for m in made:
+        names = {p.name for p in m.pieces}
+        own = tuple(s for s in m.within if {x.piece for x in (*s.a, *s.b)} <= names)
+        for b in _bend_records(Pattern(m.pieces, own)):
+            had = worst.get(b.edge)
+            worst[b.edge] = b if had is None else _worse_of(had, b)
+    return tuple(worst.values())
+
+
+_bends_with_parts = ByIdentity(_with_parts, 64)
+
+
+def _worse_of(a: BendRecord, b: BendRecord) -> BendRecord:
+    return BendRecord(
+        edge=a.edge,
+        kink=max(a.kink, b.kink),
+        off_square=max(a.off_square, b.off_square),
+        turns=max(a.turns, b.turns),
+        jump=max(a.jump, b.jump),
+        corner=max(a.corner, b.corner),
+    )
 
 
 _Followed = tuple[dict[str, float], dict[str, SeamRecord]]

@@ -10,12 +10,12 @@ from ..paper.pattern import Pattern
 from .laid_over import laid_over, pieces_in_common
 
 
-def lies_over(under: Pattern, over: Pattern, lies: Lies, at: str = "") -> dict[str, Lie]:
-    """Every sheet of ``over`` on its like of ``under`` as that lies on the table, with the point ``at`` on its like (see
-    ``laid_over``); sheets that have no like lie beside, to the right of all."""
+def lies_over(under: Pattern, over: Pattern, lies: Lies, at: str = "", along: str = "") -> dict[str, Lie]:
+    """Every sheet of ``over`` on its like of ``under`` as that lies on the table, with the point ``at`` on its like
+    and the line ``along`` in its direction (see ``laid_over``); sheets that have no like lie beside, to the right of all."""
     found: dict[str, Lie] = {}
     for a, b in pieces_in_common(under, over):
-        on_table = laid_over(a, b, at).then(lies[a.name].by)
+        on_table = laid_over(a, b, at, along).then(lies[a.name].by)
         found[b.name] = Lie(on_table.shift, degrees(phase(on_table.turn)))
     rest = tuple(p for p in over.pieces if p.name not in found)
     if rest:

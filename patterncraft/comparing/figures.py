@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -12,13 +12,14 @@ from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..paper.widths import width_along
 from ..units import Unit, format_length
+from .heights import width_at
 from .laid_over import pieces_in_common
 from .round_the_body import girths, straight_lines
 
 ALIKE: Final = 0.005
 """cm (or cm²): less than this between two figures is no difference one could cut."""
 
-What = Literal["edge", "dart", "width", "girth", "area"]
+What = Literal["edge", "dart", "width", "height", "girth", "area"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +44,14 @@ class Figure:
     @property
     def said(self) -> str:
         """What it is, in words."""
-        words = {"edge": "{}", "dart": "{}, intake", "width": "width at the {} line", "girth": "{}", "area": "{}"}
+        words = {
+            "edge": "{}",
+            "dart": "{}, intake",
+            "width": "width at the {} line",
+            "height": "width {}",
+            "girth": "{}",
+            "area": "{}",
+        }
         return words[self.what].format(self.name)
 
     def words(self, unit: Unit) -> tuple[str, str, str]:
@@ -90,6 +98,21 @@ def compare(a: Pattern, b: Pattern) -> Comparison:
         tuple(p.name for p in a.pieces if p.name not in known),
         tuple(p.name for p in b.pieces if p.name not in known),
     )
+
+
+def at_heights(a: Pattern, b: Pattern, below: Sequence[float], at: str, unit: Unit) -> list[PieceFigures]:
+    """Widths of the pieces both have, so many cm below the point ``at`` (below the piece's top without one)."""
+    out = []
+    for p, q in pieces_in_common(a, b):
+        figures = []
+        for h in below:
+            said = f"{format_length(h, unit)} below the {at or 'top'}"
+            figure = Figure("height", said, width_at(p, h, at), width_at(q, h, at))
+            if figure.a is not None or figure.b is not None:
+                figures.append(figure)
+        if figures:
+            out.append(PieceFigures(p.name, tuple(figures)))
+    return out
 
 
 def _of_piece(p: Piece, q: Piece) -> list[Figure]:

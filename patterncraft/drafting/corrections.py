@@ -1,13 +1,12 @@
-"""Corrections on the paper of a block, applied after the draft: what an audit's cure does."""
+"""Corrections on the paper of a block, applied after the draft: what an audit's cure does. Those that are steps of the bench stand in ``fitting``."""
 
 from __future__ import annotations
 
 from abc import abstractmethod
-from collections.abc import Sequence
 from dataclasses import replace
-from typing import Annotated, Any, Literal
+from typing import Literal
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Field
 
 from ..errors import BadSetting, no_such
 from ..geometry.length import segment_length
@@ -19,18 +18,17 @@ from ..paper.dart import find_dart
 from ..paper.nearest import ON, nearest_on
 from ..paper.pattern import Pattern
 from ..paper.piece import Mark, Piece
-from ..paper.seam import Seam
 from ..paper.sewn import neighbours, run_of, sewn_length
 from ..paper.sound import assert_sound
-from ..validation import first_fault
 from .cap import HEIGHT
-from .school import Block
 
 FLATTEST, ROUNDEST = 0.6, 1.4
 """How far a cap's bulge may be brought in or out, as a share of what it was."""
 
 
-class _Correction(Strict):
+class PaperCorrection(Strict):
+    """What is changed on a block's paper after it was drafted."""
+
     @abstractmethod
     def apply(self, pattern: Pattern) -> Pattern:
         """The corrected pattern. Raises PatternError when the paper does not have what is to be corrected."""
@@ -41,7 +39,7 @@ class _Correction(Strict):
         """What was done, for the block's history."""
 
 
-class MatchShoulders(_Correction):
+class MatchShoulders(PaperCorrection):
     """The front's tip is moved along its shoulder until it is as long as the back's; the armhole follows."""
 
     correction: Literal["match_shoulders"] = "match_shoulders"
@@ -66,7 +64,7 @@ class MatchShoulders(_Correction):
         return pattern.with_piece(assert_sound(moved))
 
 
-class TrueLegs(_Correction):
+class TrueLegs(PaperCorrection):
     """Both legs of a dart get their middle length; the edges beside its mouth follow."""
 
     correction: Literal["true_legs"] = "true_legs"
@@ -88,7 +86,7 @@ class TrueLegs(_Correction):
         return pattern.with_piece(assert_sound(piece))
 
 
-class SoftenCap(_Correction):
+class SoftenCap(PaperCorrection):
     """The cap's curves above its balance marks are flattened or rounded, both sides alike, then its top lowered or
     raised, until it has the ease asked for, cm. Below the marks it stays the armhole's own curve."""
 
@@ -145,36 +143,6 @@ def _kept_on(mark: Mark, before: Path, after: Path) -> Mark:
         return mark
     i, t = before.locate(along)
     return replace(mark, at=point_at(after.segments[i], t))
-
-
-Correction = Annotated[MatchShoulders | TrueLegs | SoftenCap, Field(discriminator="correction")]
-_READER: TypeAdapter[MatchShoulders | TrueLegs | SoftenCap] = TypeAdapter(Correction)
-
-
-def read_correction(data: Any) -> MatchShoulders | TrueLegs | SoftenCap:
-    """Raises BadSetting when it is no correction."""
-    try:
-        return _READER.validate_python(data)
-    except ValidationError as e:
-        message, field = first_fault(e, 1)
-        raise BadSetting(message, "Correction", field=field) from None
-
-
-def corrected(block: Block, corrections: Sequence[Any]) -> Block:
-    """The block with further corrections (plain data) done on its paper, one after the other."""
-    pattern = block.pattern
-    for data in corrections:
-        pattern = _held_anew(read_correction(data).apply(pattern))
-    return replace(block, pattern=pattern, corrections=(*block.corrections, *corrections))
-
-
-def _held_anew(pattern: Pattern) -> Pattern:
-    """Edges that wait for a partner are held as the corrected block has them, not as it was drafted."""
-
-    def held(s: Seam) -> Seam:
-        return replace(s, rule=replace(s.rule, length=pattern.side_length(s.a))) if s.rule.kind == "hold" and not s.b else s
-
-    return replace(pattern, seams=tuple(held(s) for s in pattern.seams))
 
 
 def moved_corner(piece: Piece, corner: int, to: complex) -> Piece:

@@ -42,31 +42,41 @@ def turned_sleeve(neckline: Path, raglan: Path, neck: complex, shoulder: complex
     """
     lay = Transform(shoulder.conjugate(), -neck * shoulder.conjugate())
     line, neck_part = raglan.placed(lay), neckline.placed(lay)
-    turned = [t for i in range(41) if (t := _turned_over(line, (0.3 + 0.5 * i / 40) * line.length, width))]
-    if not turned:
+    size = line.length
+    hinges = [h for i in range(41) if (h := _hinge_at(line, (0.3 + 0.5 * i / 40) * size, width))]
+    if not hinges:
         return None
-    best = min(turned, key=lambda t: t.kink)
-    return HalfSleeve(neck_part, best.path, best.path.end)
+    path = _turned_over(line, min(hinges, key=lambda h: h.kink))
+    return HalfSleeve(neck_part, path, path.end)
 
 
-class Turned(NamedTuple):
-    """A raglan line with its lower part turned over, and how much it is bent at the hinge, radians."""
+class Hinge(NamedTuple):
+    """Where the lower part of a line is turned over: ``at`` cm along, about ``point`` across the way ``across``; how much the line is bent there then,
+    radians."""
 
-    path: Path
+    at: float
+    point: complex
+    across: complex
     kink: float
 
 
-def _turned_over(line: Path, at: float, width: float) -> Turned | None:
-    """The lower part turned over about its upper end, ``at`` cm along, so far that it ends at the width."""
-    upper, lower = line.cut(at)
-    hinge, old = upper.end, lower.end
-    radius, down = abs(old - hinge), width - hinge.imag
+def _hinge_at(line: Path, at: float, width: float) -> Hinge | None:
+    """The lower part turned over about its upper end, so far that it ends at the width; None where it does not reach that."""
+    point, way = line.stand_at(at)
+    old = line.end
+    radius, down = abs(old - point), width - point.imag
     if abs(down) >= radius:
         return None
-    new = hinge + complex((radius**2 - down**2) ** 0.5, down)
+    new = point + complex((radius**2 - down**2) ** 0.5, down)
     # Mirrored across the line that halves the angle between the old end and the new.
-    over = lower.placed(turn_over(hinge, hinge + (old + new - 2 * hinge) / radius))
-    return Turned(upper.then(over), abs(phase(over.start_direction / upper.end_direction)))
+    across = (old + new - 2 * point) / radius
+    over = across * across / abs(across) ** 2 * way.conjugate()
+    return Hinge(at, point, across, abs(phase(over / way)))
+
+
+def _turned_over(line: Path, hinge: Hinge) -> Path:
+    upper, lower = line.cut(hinge.at)
+    return upper.then(lower.placed(turn_over(hinge.point, hinge.point + hinge.across)))
 
 
 def mirrored_up(path: Path) -> Path:

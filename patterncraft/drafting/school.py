@@ -18,6 +18,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sound import assert_sound
 from ..validation import first_fault
+from .armhole_of import WholeArmhole
 from .construction import Construction, Stage
 from .right_way import right_way_round
 
@@ -190,6 +191,25 @@ class School(ABC):
                 f"Measure again, first of all: {', '.join(MEASURES[k].title.lower() for k in self.needs[:4])}.",
                 self.needs[0] if self.needs else "",
             ) from None
+
+
+class ArmholeSchool(School):
+    """A sleeve for an armhole: a block's, or a style's as it stands."""
+
+    family: ClassVar[Family] = "sleeve"
+    base: ClassVar[Base] = "armhole"
+
+    @abstractmethod
+    def for_armhole(self, armhole: WholeArmhole, chart: Chart, settings: Any, pencil: Construction) -> Drawn:
+        """The sleeve. ``chart`` holds at least ``needs``; all cm. Raises BadMeasure or BadSetting where no cap fits."""
+
+    def own_chart(self, chart: Chart) -> dict[str, float]:
+        """Of a chart what this school takes, looked at. Raises BadMeasure naming what is missing."""
+        return self._own({k: v for k, v in chart.items() if k in self.needs or k in self.uses})
+
+    def chosen(self, settings: Mapping[str, Any], rules: HouseRules) -> Strict:
+        """Settings, by the house's rules where they are tied to one. Raises BadSetting for one that is unknown or out of its range."""
+        return self._chosen(settings, rules)
 
 
 def house_ties(settings: type[Strict]) -> dict[str, str]:

@@ -192,5 +192,6 @@ def cut_words(piece: Piece) -> str:
 
 
 def _label(number: int, piece: Piece, title: str) -> tuple[str, ...]:
-    lines = (f"{number} {piece.name}", *title.split(" · "), f"{cut_words(piece)} · {piece.cut.cloth}")
+    fused = f" + {piece.cut.interfacing} interfacing" if piece.cut.interfacing else ""
+    lines = (f"{number} {piece.name}", *title.split(" · "), f"{cut_words(piece)} · {piece.cut.cloth}{fused}")
     return tuple(x for x in lines if x)

@@ -108,6 +108,7 @@ class CutData(Strict):
     stretch: float | None = Field(
         default=None, ge=0, le=150, description="Hundredths by which that cloth gives round the body; none for a woven one."
     )
+    interfacing: int | None = Field(default=None, ge=1, le=99, description="How often it is cut in interfacing besides.")
 
 
 class PieceNotch(Strict):

@@ -12,10 +12,10 @@ from pydantic import BaseModel, TypeAdapter, ValidationError
 from ..checks.examine import Acknowledged, remarks_found
 from ..checks.record import Record, after
 from ..checks.subject import Subject
-from ..drafting.corrections import read_correction
 from ..drafting.school import Block, Girth, Run
 from ..drafting.schools import SCHOOLS
 from ..errors import BadFile, BadSetting
+from ..fitting.corrected import read_correction
 from ..geometry.path import Path
 from ..geometry.region import signed_area
 from ..geometry.segment import Segment
@@ -180,6 +180,7 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
             mirrored=piece.cut.mirrored,
             cloth=piece.cut.cloth,
             stretch=piece.cut.stretch or None,
+            interfacing=piece.cut.interfacing or None,
         ),
     )
 
@@ -469,7 +470,14 @@ def _piece(data: PieceData, where: str) -> Piece:
             data.paper.new,
             data.paper.away,
         ),
-        cut=CutPlan(data.cut.quantity, data.cut.on_fold, data.cut.mirrored, data.cut.cloth, data.cut.stretch or 0.0),
+        cut=CutPlan(
+            data.cut.quantity,
+            data.cut.on_fold,
+            data.cut.mirrored,
+            data.cut.cloth,
+            data.cut.stretch or 0.0,
+            data.cut.interfacing or 0,
+        ),
         lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from xml.sax.saxutils import escape, quoteattr
 
@@ -9,30 +10,39 @@ from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path, straight
 from ..geometry.svgpath import number, pair, to_svg
 from ..geometry.transform import slide
-from ..paper.piece import Grain
+from ..paper.pattern import Pattern
+from ..paper.piece import Grain, Piece
 from .label import LINE, TEXT, TITLE, label_place
 from .layout import lay_side_by_side
+from .tagged import TaggedStroke, promises_of, strokes_of
 
 MARGIN = 1.0
 _STYLE = (
     "path,line{fill:none;stroke:#1d2733;stroke-width:.05}.cut-line path{stroke-width:.09}.sew{stroke-dasharray:.5 .25}"
     ".guide{stroke-width:.03;stroke-dasharray:.1 .3}"
+    ".net path{stroke-width:.02;stroke:#5b6b7a}"
     ".fold{stroke-width:.08}text{font-family:sans-serif;fill:#1d2733}"
 )
 
 
-def pattern_svg(pieces: Sequence[FinishedPiece], title: str) -> str:
-    """The whole pattern as one SVG document, text. Groups: piece → cut, sew, notches, darts, grain, label."""
+def pattern_svg(pieces: Sequence[FinishedPiece], title: str, of: Pattern | None = None) -> str:
+    """The whole pattern as one SVG document, text. Groups: piece → cut, net, notches, darts, grain, label.
+
+    ``of``: the pattern that was finished; with it the drawing can be read back as what it is (see ``tagged``).
+    """
     sheet = lay_side_by_side(pieces)
     width, height = sheet.width + 2 * MARGIN, sheet.height + 2 * MARGIN
-    body = "".join(_piece(p, shift + complex(MARGIN, MARGIN)) for p, shift in sheet.pieces)
+    shifts = {p.name: shift + complex(MARGIN, MARGIN) for p, shift in sheet.pieces}
+    body = "".join(_piece(p, shifts[p.name], of.piece(p.name) if of else None) for p, _ in sheet.pieces)
+    if of is not None:
+        body = f'<metadata data-format="steady-shear">{escape(json.dumps(promises_of(of, title, shifts)))}</metadata>{body}'
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{number(width)}cm" height="{number(height)}cm" '
         f'viewBox="0 0 {number(width)} {number(height)}"><title>{escape(title)}</title><style>{_STYLE}</style>{body}</svg>\n'
     )
 
 
-def _piece(p: FinishedPiece, shift: complex) -> str:
+def _piece(p: FinishedPiece, shift: complex, net: Piece | None) -> str:
     by = slide(shift)
 
     def d(path: Path, closed: bool = False) -> str:
@@ -62,9 +72,18 @@ def _piece(p: FinishedPiece, shift: complex) -> str:
         f'<text x="{number(at.real)}" y="{number(at.imag + LINE * place.scale * i)}"{_size(i, place.scale)}>{escape(t)}</text>'
         for i, t in enumerate(p.label)
     )
+    tagged = "".join(_tagged(x, d(x.path)) for x in strokes_of(net)) if net else ""
     return (
-        f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g>'
+        f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g><g class="net">{tagged}</g>'
         f"<g>{notches}</g><g>{darts}</g><g>{lines}</g><g>{grain}{fold}</g><g>{label}</g></g>"
+    )
+
+
+def _tagged(x: TaggedStroke, data: str) -> str:
+    """A stroke of the net piece that says what it is."""
+    return (
+        f'<path data-piece={quoteattr(x.piece)} data-role="{x.role}" data-name={quoteattr(x.name)} data-kind="{x.kind}" '
+        f'data-order="{x.order}" d="{data}"/>'
     )
 
 

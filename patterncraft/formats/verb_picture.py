@@ -39,6 +39,8 @@ PLAIN: Mapping[str, float] = {
     "arm_length": 58.5,
 }
 """A plain body to show verbs on (invented)."""
+LEVELS: Final = ("bust", "chest", "hip", "waist", "biceps", "elbow", "shoulder line", "under the arm")
+"""A block's own levels would only clutter a drawing of a finger's size."""
 SNIP: Final = 1.6
 """cm that a notch is drawn into the paper: seen on a drawing of a finger's size."""
 
@@ -134,7 +136,7 @@ def _picture(pieces: list[tuple[Piece, complex]]) -> VerbPicture:
 
 def _drawn_on(piece: Piece) -> list[Path]:
     """Lines of its own (a block's levels would only clutter it), and each dart as it is stitched and cut across its mouth; double-pointed ones."""
-    out = [x.path for x in piece.lines if x.name not in ("bust", "chest", "hip", "waist", "biceps", "elbow")]
+    out = [x.path for x in piece.lines if x.name not in LEVELS]
     out += [x.outline for x in piece.lenses]
     for d in darts_of(piece):
         into, back = stitched_legs(d)
@@ -144,7 +146,11 @@ def _drawn_on(piece: Piece) -> list[Path]:
 
 @lru_cache(maxsize=8)
 def plain_block(kind: str) -> Pattern:
-    """The plain body's ``bodice``, ``skirt`` or ``sleeve``: what every move's own example is done on."""
+    """The plain body's ``bodice``, ``skirt`` or ``sleeve``: what every move's own example is done on, her measures at hand."""
+    return replace(_plain_paper(kind), wearer=PLAIN)
+
+
+def _plain_paper(kind: str) -> Pattern:
     if kind == "skirt":
         return school("skirt").draft(PLAIN, {"skirt_length": 45}).pattern
     bodice = school("bodice-direct").draft(PLAIN)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import cast
 
 from ..tolerances import LENGTH
 from . import segment as sg
@@ -133,3 +134,8 @@ def straight(a: complex, b: complex) -> Path:
 def chain(paths: Iterable[Path]) -> Path:
     """Paths laid end to start, as one."""
     return Path(tuple(s for p in paths for s in p.segments))
+
+
+def grown(path: Path, by: float) -> Path:
+    """The same line so many times as large, seen from the origin. (Paper never grows; a drawing of it is read to scale.)"""
+    return Path(tuple(cast(Segment, tuple(z * by for z in s)) for s in path.segments))

@@ -23,16 +23,21 @@ MOST: Final = 12.0
 """cm by which an edge is drawn in or out at most: more is another shape."""
 
 
-def drawn_in(piece: Piece, spot: Spot, way: complex, amount: float, field: str) -> Piece:
+def usual_reach(amount: float) -> float:
+    """cm above and below over which an edge runs back that is drawn in by ``amount`` cm."""
+    return max(REACH, FLAT * abs(amount))
+
+
+def drawn_in(piece: Piece, spot: Spot, way: complex, amount: float, field: str, reach: float = 0.0) -> Piece:
     """The stretch of edge that the spot lies on, drawn over by ``amount`` cm in the direction ``way`` (a unit vector). Near an end of the
-    whole edge that end is moved along its neighbour."""
+    whole edge that end is moved along its neighbour. ``reach``: cm above and below over which it runs back; nought: as far as is usual."""
     if abs(amount) > MOST:
         raise MoveRefused(
             f"{abs(amount):.1f} cm is another shape, not shaping.", piece.name, f"Draw it in by at most {MOST:.0f} cm.", field
         )
     n = len(piece.outline)
     e = piece.outline[spot.edge]
-    reach = max(REACH, FLAT * abs(amount))
+    reach = reach or usual_reach(amount)
     target = point_of(piece, spot) + way * amount
     before, after = (spot.edge - 1) % n, (spot.edge + 1) % n
     if spot.along < AT_END and not piece.outline[before].is_sewn_shut:

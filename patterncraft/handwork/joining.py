@@ -24,6 +24,11 @@ LAID_OVER = 0.5
 """cm² of paper that may lie over other paper where two pieces are taped: curves that were flattened to tell."""
 
 
+def laid_over(piece: Piece) -> float:
+    """cm² of a piece that lie on other paper of it: strips that run round a corner and meet edge on edge cross nothing."""
+    return piece.area - area_inside([chain(e.path for e in piece.outline)], piece.segments)
+
+
 class Joined(NamedTuple):
     """The pattern with both pieces as one; the sums of it; what is told of the seams."""
 
@@ -46,7 +51,7 @@ def joined(pattern: Pattern, a: OnPiece, b: OnPiece, turned: bool, from_end: boo
     taped = tape_pieces(stays, a[1], moved, b[1], turned, from_end, rules)
     whole = replace(taped.piece, name=name, cut=_plan(stays, moved), grain=_grain(stays, moved, taped.piece))
     whole = assert_sound(whole, "Close a dart first, or join other edges.")
-    over = whole.area - area_inside([chain(e.path for e in whole.outline)], whole.segments)
+    over = laid_over(whole)
     if over > LAID_OVER:
         raise MoveRefused(
             f"taped there, {over:.1f} cm² of the {moved.name} would lie over the {stays.name}.",

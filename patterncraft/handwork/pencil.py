@@ -28,14 +28,15 @@ def narrowed(piece: Piece, name: str, by: float) -> Piece:
     first, second = dart.mouth
     along = (second - first) / abs(second - first)
     a, b = first + along * by / 2, second - along * by / 2
-    kind = next(e.kind for e in piece.outline if e.name == dart.mouth_edge and not e.is_sewn_shut)
+    n = len(piece.outline)
+    before, after = piece.outline[(dart.vertex - 2) % n], piece.outline[(dart.vertex + 1) % n]
     edges = (
-        on_new_paper(dart.mouth_edge, kind, straight(first, a)),
+        before.then(on_new_paper(before.name, before.kind, straight(first, a))),
         Edge(name, "dart", straight(a, dart.pivot), dart.leg_in.cut),
         Edge(name, "dart", straight(dart.pivot, b), dart.leg_out.cut),
-        on_new_paper(dart.mouth_edge, kind, straight(b, second)),
+        on_new_paper(after.name, after.kind, straight(b, second)).then(after),
     )
-    return redraw(piece, (dart.vertex - 1) % len(piece.outline), 2, edges)
+    return redraw(piece, (dart.vertex - 2) % n, 4, edges)
 
 
 def widened(piece: Piece, name: str, by: float, field: str) -> Piece:

@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from ..errors import MoveRefused, no_such
 from ..paper.follow import lay_down, take_up
+from ..paper.made import is_part
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
@@ -30,7 +31,7 @@ class Shaped(NamedTuple):
 
 
 def pieces_with(pattern: Pattern, edge: str, pieces: Collection[str] | None) -> list[str]:
-    """The pieces asked for, or all that have an edge of that name. Raises NoSuchName for a piece that is not there or lacks the edge;
+    """The pieces asked for, or all that have an edge of that name but what was made for it (a collar's neckline). Raises NoSuchName for a piece that is not there or lacks the edge;
     MoveRefused where no piece has it."""
     if pieces:
         for name in pieces:
@@ -38,7 +39,7 @@ def pieces_with(pattern: Pattern, edge: str, pieces: Collection[str] | None) -> 
             if edge not in piece.edge_names:
                 raise no_such("edge", edge, piece.edge_names, name)
         return list(dict.fromkeys(pieces))
-    found = [p.name for p in pattern.pieces if edge in p.edge_names]
+    found = [p.name for p in pattern.pieces if edge in p.edge_names and not is_part(pattern, p)]
     if not found:
         raise MoveRefused(f"no piece here has a {edge}.", "", f"Lay a piece with a {edge} on the table first.", "pieces")
     return found

@@ -37,7 +37,7 @@ class SizeTable:
         low, high = rows[0]["bust_girth"], rows[-1]["bust_girth"]
         if not low - step <= bust <= high + step:
             raise BadMeasure(
-                f"a bust of {bust:.1f} cm lies outside this table, which runs from {low:.0f} to {high:.0f} cm.",
+                f"a bust of {bust:.1f} cm lies outside this table, which runs from {low:.0f} cm to {high:.0f} cm.",
                 self.title,
                 "Measure what is missing, or take another table.",
                 "bust_girth",

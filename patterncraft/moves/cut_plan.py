@@ -9,7 +9,6 @@ from ..errors import MoveRefused
 from ..finishing.finish import cut_words
 from ..house import HouseRules
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan as Plan
 from ..units import Unit
 from ..working import tell
 from .move import Example, Group, Move, Outcome, slot_field
@@ -57,6 +56,6 @@ class CutPlan(Move):
         if mirrored and count % 2 and not old.on_fold:
             raise MoveRefused(f"{count} make no pairs.", piece.name, "Choose an even number, or cut them all alike.", "count")
         stretch = old.stretch if self.stretch is None else self.stretch
-        plan = Plan(count, old.on_fold, mirrored and not old.on_fold, self.cloth or old.cloth, stretch)
+        plan = replace(old, quantity=count, mirrored=mirrored and not old.on_fold, cloth=self.cloth or old.cloth, stretch=stretch)
         after = replace(piece, cut=plan)
         return Outcome(pattern.with_piece(after), (tell(f"It was “{cut_words(piece)}”; it is “{cut_words(after)}” now."),))

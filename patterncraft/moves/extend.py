@@ -5,9 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import ClassVar, Final, Literal
 
+from ..errors import MoveRefused
 from ..handwork.corner_round import rounded
 from ..handwork.extending import KINDS, As, Extended, Shape, extended
 from ..handwork.fold_to_seam import plan_for
+from ..handwork.joining import LAID_OVER, laid_over
 from ..handwork.new_seam import unique_name
 from ..handwork.reshaping import whole_run
 from ..house import HouseRules
@@ -88,6 +90,8 @@ class Extend(Move):
         done = extended(piece, run, self.width, self.used_as, self.shape, names)
         after = self._rounded(done) if self.shape == "rounded" else done.piece
         after = assert_sound(after, "Make it narrower.")
+        if laid_over(after) > LAID_OVER:
+            raise MoveRefused("the strip would lie on other paper of the piece.", self.piece, "Make it narrower.", "width")
         gone = pattern.seams_of(self.piece, self.edge)
         ends = [Seam(e, (Stretch(self.piece, e),), (), SeamRule("free")) for e in done.ends if _is_sewn(after, e)]
         followed = lay_down(hand, [after], seams=ends, dropped=[s for s in gone if not pattern.seam(s).b], changed=gone)

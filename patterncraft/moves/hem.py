@@ -28,6 +28,9 @@ _SHAPES = (
 TAIL: Final = (0.3, 0.62)
 """Shares of its width at which a shirt's tail begins to rise from the centre's level and has risen (common practice, no source)."""
 
+LEVEL: Final = 0.3
+"""Cm down per cm along an edge beside a hem, under which that edge is no side to let the hem down along (common practice, no source)."""
+
 
 class Hem(Move):
     """The hem is drawn anew; each end stays on the edge it meets, so that sides still pair."""
@@ -149,7 +152,15 @@ class Hem(Move):
         if by > 0:
             way = -upward.start_direction
             fall = (way * downward(piece).conjugate()).real
-            return tip + way * by / max(fall, 0.3)
+            if fall < LEVEL:
+                # The end of a facing or a stand, as a rule: it is hem itself, and leads nowhere down.
+                raise MoveRefused(
+                    f"the {piece.outline[neighbour].name} runs on level from it: there is no edge to go down along.",
+                    piece.name,
+                    "Draw the hem first, and add what lies beside it afterwards.",
+                    "down" if self.down else "back_down",
+                )
+            return tip + way * by / fall
         found = first_reaching(upward, tip, downward(piece), by)
         if found is None:
             heights = [((upward.at(upward.length * k / 8) - tip) * downward(piece).conjugate()).real for k in range(9)]

@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import re
 from abc import abstractmethod
-from dataclasses import dataclass
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field
 from typing import Any, ClassVar, Literal, NamedTuple, get_args
 
 from pydantic import Field
 
+from ..drafting.construction import Stage
+from ..errors import PatternError
 from ..handwork.strips import Strips
 from ..house import HouseRules, Strict
 from ..paper.pattern import Pattern
@@ -78,7 +82,8 @@ class Slot:
 
 @dataclass(frozen=True, slots=True)
 class Parameter:
-    """A parameter of a slot as a form shows it: its title, "cm" when it is a length, its range, whether it counts."""
+    """A parameter of a slot as a form shows it: its title, "cm" when it is a length, "degrees" for an angle, its range, whether it counts. ``only``: with which values of
+    other parameters it says anything; without any, always."""
 
     name: str
     title: str
@@ -86,6 +91,7 @@ class Parameter:
     low: float | None
     high: float | None
     whole: bool
+    only: dict[str, tuple[str, ...]] = field(default_factory=dict)
 
 
 class Example(NamedTuple):
@@ -110,12 +116,14 @@ class Remark(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """The pattern after a step and the sums it took; the strips it cut, to be shown numbered; what the checks are to be told of it."""
+    """The pattern after a step and the sums it took; the strips it cut, to be shown numbered; what the checks are to be told of it; how the part that it
+    made is drawn, act by act."""
 
     pattern: Pattern
     working: tuple[Sum, ...]
     strips: Strips | None = None
     remarks: tuple[Remark, ...] = ()
+    stages: tuple[Stage, ...] = ()
 
 
 class Move(Strict):
@@ -163,6 +171,22 @@ class Move(Strict):
         """Whether what goes round the body is to stay as it was, fullness counted apart."""
         return self.group in ("Darts", "Cut")
 
+    def stands_at(self, name: str) -> float | None:
+        """A number as the step does it, by the name under which a step carries it; None for what it does without, or is no number."""
+        own = next((n for n, info in type(self).model_fields.items() if name in (n, info.alias)), "")
+        value = getattr(self, own, None)
+        return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None
+
+    @contextmanager
+    def telling(self, field: str) -> Iterator[None]:
+        """Within, what another step refuses on the way is told at this step's own parameter, for its own are not known here."""
+        own = {name for n, info in type(self).model_fields.items() for name in (n, info.alias)}
+        try:
+            yield
+        except PatternError as error:
+            error.field = error.field if error.field.partition(".")[0] in own else field
+            raise
+
     def spoken(self, pattern: Pattern | None, unit: Unit) -> str:
         """The sentence as one string."""
         return "".join(p.text for p in self.phrases(pattern, unit))
@@ -199,7 +223,8 @@ def parameter(move: type[Move], name: str) -> Parameter:
     limits = {key: getattr(m, key) for m in info.metadata for key in ("ge", "gt", "le", "lt") if hasattr(m, key)}
     low, high = limits.get("ge", limits.get("gt")), limits.get("le", limits.get("lt"))
     whole = int in (info.annotation, *get_args(info.annotation))
-    return Parameter(name, info.title or name, str(extra.get("unit", "")), low, high, whole)
+    only = {str(k): tuple(str(x) for x in v) for k, v in extra.get("only", {}).items()}
+    return Parameter(name, info.title or name, str(extra.get("unit", "")), low, high, whole, only)
 
 
 def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
@@ -215,11 +240,13 @@ def fill(sentence: str, fillings: dict[str, str]) -> list[Phrase]:
 
 def slot_field(slot: str, prompt: str, pick: Pick, title: str, default: Any = ..., **limits: Any) -> Any:
     """A parameter that a person fills by picking or typing. ``limits``: ge, gt, le, max_length, unit,
-    ``choices``: (value, words) pairs, and ``asked``: asked for although it has a default, since one of the
-    slot's parameters must be given."""
+    ``choices``: (value, words) pairs, ``asked``: asked for although it has a default, since one of the
+    slot's parameters must be given, and ``only``: another parameter and the values of it with which this one says anything."""
     extra: dict[str, Any] = {"slot": slot, "prompt": prompt, "pick": pick}
     if "choices" in limits:
         extra["choices"] = [list(c) for c in limits.pop("choices")]
+    if "only" in limits:
+        extra["only"] = limits.pop("only")
     if limits.pop("asked", False):
         extra["asked"] = True
     if "unit" in limits:

@@ -68,6 +68,7 @@ class MoveShoulder(Move):
         if self.amount == 0:
             raise MoveRefused("by nothing it stays where it is.", SHOULDER, "Say by how much.", "amount")
         sides = self._sides(pattern)
+        _refuse_sewn_alone(pattern, sides)
         hand = take_up(pattern, sides.gives, sides.takes)
         giver, taker = hand.piece(sides.gives), hand.piece(sides.takes)
         was = sewn_length(giver, SHOULDER), sewn_length(taker, SHOULDER)
@@ -109,6 +110,20 @@ class MoveShoulder(Move):
             "Lay a front and a back with a whole shoulder on the table.",
             "amount",
         )
+
+
+def _refuse_sewn_alone(pattern: Pattern, sides: _Sides) -> None:
+    """Raises MoveRefused where something is sewn to the neckline or the armhole of one of the two only: the strip brings its part of it over to the other."""
+    for seam in pattern.seams:
+        for edge in ("neckline", "armhole"):
+            of = {x.piece for side in (seam.a, seam.b) for x in side if x.edge == edge} & {sides.gives, sides.takes}
+            if len(of) == 1:
+                raise MoveRefused(
+                    f"the {edge} of the {of.pop()} is sewn by itself ({seam.name}), and would run on over the shoulder.",
+                    SHOULDER,
+                    "Move this step before the one that sews it.",
+                    "amount",
+                )
 
 
 def _stripped(piece: Piece, wide: float) -> tuple[Piece, Piece]:

@@ -57,6 +57,7 @@ class Overlap(Slashing):
         far = 0.0 if self.hinge == "to_edge" else -self.amount
         amounts = Amounts(near, far)
         check_slashes(piece, slashes, hinged(amounts), self.faulted)
+        self.flat_enough(slashes, amounts, "amount", "Lap it over by less, or take more slashes.")
         like = tuple(piece.outline[run_of(piece, e)[0]] for e in (self.from_edge, self.to_edge))
         done = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1]))
         after = done.piece

@@ -107,6 +107,7 @@ class Pleats(Slashing):
         amounts = Amounts(each, each if self.ends == "parallel" else 0.0)
         check_slashes(piece, slashes, hinged(amounts), self.faulted)
         self._room(piece, slashes, zone)
+        self.flat_enough(slashes, amounts, "depth", "Lay them less deep, or let them run parallel.")
         like = tuple(piece.outline[run_of(piece, e)[0]] for e in (self.from_edge, self.to_edge))
         done = spread(piece, slashes, [amounts] * len(slashes), (like[0], like[1]), to_fold=True)
         walk = done.gaps[0][1].start - done.gaps[0][0].start

@@ -129,7 +129,7 @@ class SlashAndSpread(Slashing):
         if each == 0 and amounts.far == 0 and amounts.near == 0:
             return Outcome(pattern, (tell("Nothing opens: the piece stays as it is."),))
         check_slashes(piece, slashes, hinged(amounts), self.faulted)
-        self._flat_enough(slashes, amounts)
+        self.flat_enough(slashes, amounts, "opening", "Open it by less, take more slashes, or open it parallel.")
         done = spread(piece, slashes, [amounts] * len(slashes), (_like(piece, self.from_edge), _like(piece, self.to_edge)))
         drawn = {}
         after = done.piece
@@ -176,18 +176,6 @@ class SlashAndSpread(Slashing):
         if self.hinge == "none":
             return Amounts(each, each if self.far_opening is None else other)
         return Amounts(each, other) if self.hinge == "to_edge" else Amounts(other, each)
-
-    def _flat_enough(self, slashes: list[Slash], amounts: Amounts) -> None:
-        more = abs(amounts.near - amounts.far)
-        for k, s in enumerate(slashes, 1):
-            size = abs(s.path.end - s.path.start)
-            if more > size * 1.414:
-                raise MoveRefused(
-                    f"slash {k} is {size:.1f} cm long: opened by {more:.1f} cm it would stand at more than a right angle.",
-                    self.piece,
-                    "Open it by less, take more slashes, or open it parallel.",
-                    "opening",
-                )
 
     def _opened(
         self, pattern: Pattern, piece: Piece, slashes: list[Slash], amounts: Amounts, near: Zone, far: Zone

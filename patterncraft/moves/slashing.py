@@ -6,7 +6,7 @@ from typing import Final, Literal, Self
 
 from pydantic import model_validator
 
-from ..errors import BadPlace
+from ..errors import BadPlace, MoveRefused
 from ..handwork.slashes import SlashAt, Zone, even_slashes, listed_slashes
 from ..handwork.spreading import Amounts, Slash
 from ..paper.pattern import Pattern
@@ -16,6 +16,8 @@ from .move import Move, slot_field
 
 Hinge = Literal["to_edge", "from_edge", "none"]
 HINGES: Final = (("to_edge", "hinged at the other edge"), ("from_edge", "hinged where the cut begins"), ("none", "parallel"))
+RIGHT_ANGLE: Final = 1.414
+"""The mouth of a slash opened at a right angle, over its length."""
 MOST: Final = 60
 """Slashes in one step: more cannot be told apart on the table."""
 
@@ -45,6 +47,20 @@ class Slashing(Move):
             raise BadPlace(
                 f"the {self.from_edge} lies there in several parts.", self.piece, "Slash from an edge in one.", "from_edge"
             )
+
+    def flat_enough(self, slashes: list[Slash], amounts: Amounts, field: str, cure: str) -> None:
+        """Raises MoveRefused where a strip would stand at more than a right angle to the one before it."""
+        more = abs(amounts.near - amounts.far)
+        for k, s in enumerate(slashes, 1):
+            size = abs(s.path.end - s.path.start)
+            if more > size * RIGHT_ANGLE:
+                word = "opened" if amounts.near + amounts.far > 0 else "lapped over"
+                raise MoveRefused(
+                    f"slash {k} is {size:.1f} cm long: {word} by {more:.1f} cm it would stand at more than a right angle.",
+                    self.piece,
+                    cure,
+                    field,
+                )
 
     @property
     def faulted(self) -> str:

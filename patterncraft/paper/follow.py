@@ -27,6 +27,8 @@ from .trace import NEW_PAPER, Kin, Trace, are_kin
 
 UNSAID = 1e-5
 """cm by which a side may change without its move having said so: rounding of many acts."""
+SEVERAL = 1_000_000
+"""Numbers from here on are of several sides at once: no pattern has so many seams."""
 ACCOUNT = 1e-6
 """cm² to which the paper account must come out."""
 
@@ -127,7 +129,7 @@ def lay_down(
     closures = still_there(hand.before.closures, all_seams, all_notches)
     left = {c.name for c in closures}
     follower.told += [f"The {c.name} is gone with its seam." for c in hand.before.closures if c.name not in left]
-    pattern = Pattern(tuple(table), all_seams, all_notches, closures)
+    pattern = replace(hand.before, pieces=tuple(table), seams=all_seams, notches=all_notches, closures=closures)
     return Followed(pattern, tuple(follower.told))
 
 
@@ -197,6 +199,7 @@ class _Kinship:
 
     def __init__(self, pattern: Pattern) -> None:
         self._names: dict[str, int] = {}
+        self._sets: dict[frozenset[int], int] = {}
         self._runs: dict[tuple[str, str], list[tuple[list[int], Kin]]] = {}
         for number, side in enumerate(x for s in pattern.seams for x in (s.a, s.b) if x):
             done = 0.0
@@ -210,13 +213,18 @@ class _Kinship:
                 done += size
 
     def of(self, piece: Piece, place: int) -> Kin:
-        """How edge number ``place`` of a piece is sewn."""
+        """How edge number ``place`` of a piece is sewn. In several seams at once (a neckline with its collar and its facing) it runs on only into what is
+        sewn in all of them."""
         name = piece.outline[place].name
-        for run, kin in self._runs.get((piece.name, name), ()):
-            if place in run:
-                before = sum(piece.outline[i].length for i in run[: run.index(place)])
-                return Kin(kin.side, kin.at + kin.sense * before, kin.sense)
-        return Kin(-1 - self._names.setdefault(name, len(self._names)), 0.0, 0)
+        found = [(run, kin) for run, kin in self._runs.get((piece.name, name), ()) if place in run]
+        if not found:
+            return Kin(-1 - self._names.setdefault(name, len(self._names)), 0.0, 0)
+        run, kin = found[0]
+        before = sum(piece.outline[i].length for i in run[: run.index(place)])
+        number = kin.side
+        if len(found) > 1:
+            number = SEVERAL + self._sets.setdefault(frozenset(k.side for _, k in found), len(self._sets))
+        return Kin(number, kin.at + kin.sense * before, kin.sense)
 
 
 def _with_piece_names(hand: InHand, piece: Piece, names: Collection[str]) -> Piece:

@@ -45,8 +45,8 @@ def meet(pattern: Pattern, one: Seam, other: Seam, name: str) -> Met:
     a, b = (other, one) if other.rule.kind == "ease" and one.rule.kind != "ease" else (one, other)
     own, theirs = pattern.notches_of(a.name), pattern.notches_of(b.name)
     side_b, turned = b.a, False
-    if _begins_at(a.a) == _opposite(_begins_at(b.a)) != "":
-        side_b, turned = _turned(pattern, b.a), True
+    if begins_at(a.a) == _opposite(begins_at(b.a)) != "":
+        side_b, turned = turned_side(pattern, b.a), True
     length_a, length_b = pattern.side_length(a.a), pattern.side_length(b.a)
     places = {n.name: length_b - n.at_a if turned else n.at_a for n in theirs}
     rule = replace(a.rule, length=0.0) if a.rule.kind == "ease" else SeamRule("equal")
@@ -75,7 +75,7 @@ def _paired(
     return notches, [n for n in left if n not in by_order.values()]
 
 
-def _begins_at(side: Side) -> End:
+def begins_at(side: Side) -> End:
     """Whether a side begins at the front or at the back of the body, as far as the names say."""
     s = side[0]
     words = s.piece if len(side) > 1 else f"{s.piece} {s.start} {s.edge}"
@@ -87,7 +87,7 @@ def _opposite(end: End) -> End:
     return "back" if end == "front" else "front" if end == "back" else ""
 
 
-def _turned(pattern: Pattern, side: Side) -> Side:
+def turned_side(pattern: Pattern, side: Side) -> Side:
     """The same side walked from its other end."""
     out = []
     for s in reversed(side):

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from typing import NamedTuple
 
 from ..errors import no_such
 from ..tolerances import SNAP
 from .closure import Closure
+from .made import Made
 from .piece import Piece
 from .seam import Notch, Seam, Stretch
 from .sewn import Spot, sewn_length, spot_along, starts_at_end
@@ -29,12 +31,18 @@ class PlacedNotch(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Pattern:
-    """Pieces in their order on the table, the seams between them, the seams' notches, and what closes the openings."""
+    """Pieces in their order on the table, the seams between them, the seams' notches, and what closes the openings.
+
+    ``wearer``: the measures at hand of the person whose blocks lie there, cm by key. ``made``: the parts made to measure
+    that follow what they were measured from. Neither is paper: patterns of one paper are equal without them.
+    """
 
     pieces: tuple[Piece, ...]
     seams: tuple[Seam, ...] = ()
     notches: tuple[Notch, ...] = ()
     closures: tuple[Closure, ...] = ()
+    wearer: Mapping[str, float] = field(default_factory=dict, compare=False, repr=False)
+    made: tuple[Made, ...] = field(default=(), compare=False, repr=False)
 
     def piece(self, name: str) -> Piece:
         """Raises NoSuchName listing the pieces there are."""

@@ -95,13 +95,15 @@ class Paper:
 
 @dataclass(frozen=True, slots=True)
 class CutPlan:
-    """How the piece is cut from cloth. ``stretch``: by how many hundredths that cloth gives round the body; 0 for a woven one."""
+    """How the piece is cut from cloth. ``stretch``: by how many hundredths that cloth gives round the body; 0 for a woven one. ``interfacing``: how
+    often it is cut in interfacing besides."""
 
     quantity: int = 2
     on_fold: bool = False
     mirrored: bool = True
     cloth: str = "shell"
     stretch: float = 0.0
+    interfacing: int = 0
 
     @property
     def times_round(self) -> int:

@@ -12,7 +12,7 @@ from ..drafting.armhole_of import HalfArmhole, WholeArmhole, whole_armhole
 from ..drafting.bodice_parts import refuse_where
 from ..drafting.cap import Solved, caution_for, fitted_cap, solve_cap, turned_to_front
 from ..drafting.construction import Construction
-from ..drafting.school import Base, Drawn, Family, Girth, Run, School
+from ..drafting.school import ArmholeSchool, Drawn, Girth, Run
 from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
 from ..errors import BadMeasure, BadSetting
 from ..geometry.path import Path, straight
@@ -79,12 +79,11 @@ class Reach(NamedTuple):
         return 0.5 * (max(self.arcs[0], self.asked[0]) + min(self.arcs[1], self.asked[1]))
 
 
-class SleeveCompass(School):
+class SleeveCompass(ArmholeSchool):
     """See ``reason`` and ``differs``. Common practice, no source."""
 
     name: ClassVar[str] = "sleeve-compass"
     title: ClassVar[str] = "Sleeve by compass"
-    family: ClassVar[Family] = "sleeve"
     reason: ClassVar[str] = "The set-in sleeve for one armhole: a good hang, and ease only where the shoulder rounds."
     differs: ClassVar[str] = (
         "Cap height from the armhole's own height and width; the width where arcs of half its length reach the top line. Below the notches "
@@ -93,11 +92,13 @@ class SleeveCompass(School):
     needs: ClassVar[tuple[str, ...]] = ("upper_arm_girth", "wrist_girth", "arm_length")
     uses: ClassVar[tuple[str, ...]] = ("shoulder_to_elbow",)
     settings: ClassVar[type[Strict]] = Settings
-    base: ClassVar[Base] = "armhole"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
         """See School. Raises BadMeasure where no ease within reach fits the armhole."""
-        armhole = whole_armhole(self.ground(base))
+        return self.for_armhole(whole_armhole(self.ground(base)), chart, settings, pencil)
+
+    def for_armhole(self, armhole: WholeArmhole, chart: Chart, settings: Any, pencil: Construction) -> Drawn:
+        """See ArmholeSchool."""
         s: Settings = settings
         height, found = _size(armhole, chart, s, pencil)
         lowers = Lowers.of(armhole, (s.diameter or armhole.diameter) / 4)

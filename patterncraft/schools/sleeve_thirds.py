@@ -6,10 +6,10 @@ from typing import Any, ClassVar
 
 from pydantic import Field
 
-from ..drafting.armhole_of import whole_armhole
+from ..drafting.armhole_of import WholeArmhole, whole_armhole
 from ..drafting.cap import Levers, Solved, caution_for, solve_cap
 from ..drafting.construction import Construction
-from ..drafting.school import Base, Drawn, Family, Girth, Run, School
+from ..drafting.school import ArmholeSchool, Drawn, Girth, Run
 from ..drafting.sleeve_parts import Bend, below, sleeve_piece, sleeve_promises
 from ..errors import BadMeasure
 from ..geometry.fair import fair_curve
@@ -35,12 +35,11 @@ class Settings(Strict):
     hem_ease: float = length_field(8.0, "Hem ease", "Round the wrist.", 1, 24)
 
 
-class SleeveThirds(School):
+class SleeveThirds(ArmholeSchool):
     """See ``reason`` and ``differs``. Common practice, no source."""
 
     name: ClassVar[str] = "sleeve-thirds"
     title: ClassVar[str] = "Sleeve by thirds, on the fold"
-    family: ClassVar[Family] = "sleeve"
     reason: ClassVar[str] = "Five minutes for a loose or knitted sleeve, a costume, a first toile."
     differs: ClassVar[str] = (
         "Half the armhole and half the biceps make a triangle; its height is the cap's. Front and back are alike, so it hangs less well than "
@@ -49,11 +48,13 @@ class SleeveThirds(School):
     needs: ClassVar[tuple[str, ...]] = ("upper_arm_girth", "wrist_girth", "arm_length")
     uses: ClassVar[tuple[str, ...]] = ("shoulder_to_elbow",)
     settings: ClassVar[type[Strict]] = Settings
-    base: ClassVar[Base] = "armhole"
 
     def build(self, chart: Chart, settings: Any, pencil: Construction, base: Pattern | None) -> Drawn:
         """See School."""
-        armhole = whole_armhole(self.ground(base))
+        return self.for_armhole(whole_armhole(self.ground(base)), chart, settings, pencil)
+
+    def for_armhole(self, armhole: WholeArmhole, chart: Chart, settings: Any, pencil: Construction) -> Drawn:
+        """See ArmholeSchool."""
         s: Settings = settings
         half, width = armhole.length / 2, (chart["upper_arm_girth"] + s.biceps_ease) / 2
         if half <= width + 1:

@@ -85,7 +85,9 @@ def laid_side(pattern: Pattern, side: Side) -> Laid:
 def laid_run(piece: Piece, run: Sequence[int], forward: bool, before: Strip | None, pattern: Pattern) -> list[Strip]:
     """The strips of one edge, its parts ``run`` in the order in which they are walked, put on behind another strip."""
     by, over = AS_IT_LIES, ""
-    if before is not None:
+    if before is not None and before.piece == piece.name and _runs_on(before, piece.outline[run[0]].path, forward):
+        by = before.by
+    elif before is not None:
         by, over = _behind(pattern.piece(before.piece), before, piece, run[0], forward), before.piece
     strips: list[Strip] = []
     darts = {d.vertex: d for d in darts_of(piece)}
@@ -108,6 +110,11 @@ def laid_run(piece: Piece, run: Sequence[int], forward: bool, before: Strip | No
             strips.append(Strip(piece.name, piece.outline[i].name, path, by, forward, over))
         over = ""
     return strips
+
+
+def _runs_on(before: Strip, path: Path, forward: bool) -> bool:
+    """Whether an edge of the same sheet begins where the strip ends: the end of a button stand, and the neckline behind it."""
+    return abs(before.by.point(path.start if forward else path.end) - before.path.end) < 1e-6
 
 
 def _behind(old: Piece, before: Strip, piece: Piece, first: int, forward: bool) -> Transform:

@@ -10,12 +10,15 @@ from patterncraft.errors import BadSetting, PatternError
 from patterncraft.units import Unit
 from patterncraft.validation import sentence
 
+from ..fitting.api import router as fitting
+from ..incoming.api import router as incoming
 from ..keeping.api import router as keeping
 from ..people.api import router as people
 from ..people.charts import OfThatDay
 from ..people.charts_api import router as charts
 from ..people.exchange import router as exchange
 from ..shelf.api import router as shelf
+from ..shelf.families_api import router as families
 from ..shelf.schools_api import router as schools
 from ..styles.api import router as styles
 from ..styles.heads import OtherPerson
@@ -41,7 +44,10 @@ api.add_router("", people)
 api.add_router("", charts)
 api.add_router("", exchange)
 api.add_router("", schools)
+api.add_router("", families)
 api.add_router("", shelf)
+api.add_router("", fitting)
+api.add_router("", incoming)
 api.add_router("", styles)
 api.add_router("", heads)
 api.add_router("", variants)

@@ -40,6 +40,8 @@ INSTALLED_APPS = [
     "server.people",
     "server.shelf",
     "server.styles",
+    "server.fitting",
+    "server.incoming",
 ]
 MIDDLEWARE = [
     "server.config.ways_in.SafeAnswers",

@@ -19,6 +19,9 @@ AT_THE_DOOR: Final = 4 * KILO
 """Bytes of what somebody may send who is not signed in."""
 ORDINARY: Final = 1024 * KILO
 FILE: Final = 10 * 1024 * KILO
+DRAWING: Final = 20 * 1024 * KILO
+"""A drawing, or a photograph of twelve million dots as a camera keeps it."""
+DRAWINGS: Final = "/api/incoming"
 DOORS: Final = ("/api/session", "/api/workrooms")
 FORMS: Final = ("multipart/", "application/x-www-form-urlencoded")
 
@@ -29,7 +32,9 @@ def largest(path: str) -> int:
     """Bytes that an address takes in."""
     if path.startswith(DOORS):
         return AT_THE_DOOR
-    return FILE if path.endswith("/import") else ORDINARY
+    if path == DRAWINGS:
+        return DRAWING
+    return FILE if path.endswith(("/import", "/photographs")) else ORDINARY
 
 
 class WaysIn:

@@ -15,6 +15,7 @@ from patterncraft.errors import MoveRefused, PatternError
 from patterncraft.formats.without_measures import measures_in, without_measures
 
 from ..config.remembered import forget_everywhere
+from ..fitting.models import Fitting, Photograph, PinnedNote
 from ..people.models import EarlierChart, MeasureChart, Person
 from ..people.words import chart_of
 from ..shelf.models import Block, BlockRevision
@@ -59,7 +60,7 @@ def styles_using(block: Block) -> list[Style]:
     pinned = set(Style.objects.filter(workroom=block.workroom, pins__revision__in=own).values_list("pk", flat=True))
     edits = StyleEdit.objects.filter(style__workroom=block.workroom).exclude(style__in=pinned).values_list("style_id", "pins")
     undone = {style for style, pins in edits.iterator() if any(revision in own for _, revision in pins)}
-    return list(Style.objects.filter(pk__in=pinned | undone).order_by("name", "pk"))
+    return list(Style.objects.filter(pk__in=pinned | undone, fitting=None).order_by("name", "pk"))
 
 
 def why_kept(found: Keepable) -> str:
@@ -82,6 +83,9 @@ def delete(found: Keepable) -> None:
     with transaction.atomic():
         if isinstance(found, Person):
             _strike_out(found)
+        if isinstance(found, Block):
+            # The recipes of its corrections lie on its own revisions, and go with it.
+            Style.objects.filter(fitting__block=found).delete()
         found.delete()
     if isinstance(found, Person | MeasureChart):
         _leave_no_copy()
@@ -98,7 +102,14 @@ def _strike_out(person: Person) -> None:
             # The one change that a revision ever sees: that measures can be deleted stands above the rule that it is never changed. What is stored
             # is altered as it lies there, so that a block which cannot be read holds nothing back.
             BlockRevision.objects.filter(pk=pk).update(content=without_measures(content))
+            # What the shelf remembers of it is looked up anew.
+            Block.objects.filter(revisions=pk).update(card={})
+    # Photographs of her toiles show her.
+    Photograph.objects.filter(fitting__block__person=person).delete()
     for named, field in (
+        (Fitting.objects.filter(block__workroom=person.workroom), "remarks"),
+        (PinnedNote.objects.filter(fitting__block__workroom=person.workroom), "text"),
+        (Photograph.objects.filter(fitting__block__workroom=person.workroom), "caption"),
         (Block.objects.filter(workroom=person.workroom), "name"),
         (Style.objects.filter(workroom=person.workroom), "name"),
         (StyleEdit.objects.filter(style__workroom=person.workroom), "label"),

@@ -9,11 +9,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 from pydantic import ValidationError
 
-from patterncraft.drafting.corrections import corrected, read_correction
 from patterncraft.drafting.school import Block as Draft
-from patterncraft.drafting.schools import SCHOOLS, school
+from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
-from patterncraft.formats.drawing import draw
+from patterncraft.fitting.corrected import corrected, read_correction
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_file, write_file
 from patterncraft.house import HouseRules
@@ -28,61 +27,39 @@ from ..people.words import chart_of, known_values
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
 from . import services
-from .models import Block, BlockRevision
-from .proof import NOTHING, told_if_unreadable, why_unreadable
-from .shapes import BlockDetail, BlockIn, BlockOut, BlockState, CureIn, RevisionIn, RevisionOut
+from .models import Block
+from .proof import told_if_unreadable
+from .rail import Asked, names, page
+from .shapes import BlockDetail, BlockIn, BlockName, BlockOut, BlockState, CureIn, RevisionIn, RevisionOut, ShelfOut
 from .words import draft_out
+from .words_of_block import block_out, content_words, head_of, head_revision
 
 router = Router(tags=["shelf"])
 
 
-@router.get("/blocks", response={200: list[BlockOut], **ERRORS})
+@router.get("/blocks", response={200: list[BlockName], **ERRORS})
 def blocks(request: HttpRequest) -> HttpResponse:
-    """All blocks on the shelf."""
-    room = workroom_of(request)
-    found = Block.objects.of(room).select_related("person").prefetch_related("revisions", "revisions__pins")
-    body = ",".join(_block_out(b, room).model_dump_json() for b in found)
+    """All blocks on the shelf by name, to choose from."""
+    body = ",".join(x.model_dump_json() for x in names(workroom_of(request)))
     return HttpResponse(f"[{body}]", content_type="application/json")
 
 
-def _block_out(block: Block, room: Workroom) -> BlockOut:
-    """The block's card; one that cannot be read says so, and the shelf stands."""
-    head = _head(block)
-    try:
-        return BlockOut(**head, **_content_words(services.draft_of(head_revision(block).pk), room.house_rules()))
-    except Exception as e:  # noqa: BLE001  (whatever is stored there, the others must still be shown)
-        nothing = {"school": "", "school_name": "", "family": "", "drawing": NOTHING}
-        return BlockOut(**head, **nothing, unreadable=why_unreadable(e))
-
-
-def head_revision(block: Block) -> BlockRevision:
-    """The newest revision of a block whose revisions are loaded."""
-    newest: BlockRevision = block.revisions.all()[0]
-    return newest
-
-
-def _head(block: Block) -> dict[str, Any]:
-    newest = head_revision(block)
-    return {
-        "id": block.pk,
-        "name": block.name,
-        "person": block.person.name if block.person else "",
-        "person_id": block.person_id,
-        "state": block.state,
-        "away": block.put_away.date().isoformat() if block.put_away else "",
-        "revision": newest.number,
-        "made": newest.created.date().isoformat(),
-        "styles": sum(len(r.pins.all()) for r in block.revisions.all()),
-    }
-
-
-def _content_words(draft: Draft, rules: HouseRules) -> dict[str, Any]:
-    return {
-        "school": SCHOOLS[draft.school].title if draft.school in SCHOOLS else "traced",
-        "school_name": draft.school,
-        "family": services.family_of(draft),
-        "drawing": draw(draft.pattern, rules),
-    }
+@router.get("/shelf", response={200: ShelfOut, **ERRORS})
+def shelf(
+    request: HttpRequest,
+    text: Annotated[str, Query(max_length=120)] = "",
+    person: int | None = None,
+    kind: Annotated[str, Query(max_length=40)] = "",
+    state: Annotated[str, Query(max_length=10)] = "",
+    cloth: Annotated[str, Query(max_length=40)] = "",
+    size_set: Annotated[str, Query(max_length=120)] = "",
+    start: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    count: Annotated[int, Query(ge=1, le=200)] = 60,
+) -> HttpResponse:
+    """The shelf as it hangs, from the block numbered ``start`` on. ``text``: words in the name of the block or the person, its school, its
+    cloth or the cloth of a toile. Retired blocks are shown when they are asked for by state or by name."""
+    asked = Asked(text, person, kind, state, cloth, size_set)
+    return HttpResponse(page(workroom_of(request), asked, start, count).model_dump_json(), content_type="application/json")
 
 
 @router.post("/blocks", response={200: BlockOut, **ERRORS})
@@ -96,7 +73,7 @@ def add_block(request: HttpRequest, body: BlockIn) -> HttpResponse:
     draft = school(body.school).draft(known_values(chart), settings, base, rules)
     file = block_file(draft, body.name)
     block = services.keep_block(room, body.name, chart.person, file, f"drafted from the measures of {chart.taken_on}")
-    return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
+    return HttpResponse(block_out(block, room).model_dump_json(), content_type="application/json")
 
 
 @router.post("/blocks/import", response={200: BlockOut, **ERRORS})
@@ -110,7 +87,7 @@ def import_block(
     with ALONE:
         file = read_file(request.body, BlockFile)
         block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported")
-    return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
+    return HttpResponse(block_out(block, room).model_dump_json(), content_type="application/json")
 
 
 @router.get("/blocks/{block_id}", response={200: BlockDetail, **ERRORS})
@@ -129,8 +106,8 @@ def _detail(block: Block, room: Workroom) -> BlockDetail:
 
 def _shown(block: Block, draft: Draft, rules: HouseRules) -> BlockDetail:
     return BlockDetail(
-        **_head(block),
-        **_content_words(draft, rules),
+        **head_of(block),
+        **content_words(draft, rules),
         draft=draft_out(services.constructed(draft), rules),
         measures={MEASURES[k].title: format_length(v, rules.unit) for k, v in draft.measures.items()},
         settings=dict(draft.settings),
@@ -189,7 +166,7 @@ def set_state(request: HttpRequest, block_id: int, body: BlockState) -> HttpResp
         raise BadSetting(f"a block is {', '.join(Block.State.values)}, not “{body.state[:30]}”.", field="state")
     block.state = body.state
     block.save(update_fields=["state"])
-    return HttpResponse(_block_out(block, room).model_dump_json(), content_type="application/json")
+    return HttpResponse(block_out(block, room).model_dump_json(), content_type="application/json")
 
 
 @router.get("/blocks/{block_id}/file", response={200: Any, **ERRORS})

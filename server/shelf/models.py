@@ -25,6 +25,12 @@ class Block(Keepable):
     person = models.ForeignKey(Person, on_delete=models.SET_NULL, null=True, related_name="blocks")
     name = models.CharField(max_length=120)
     state = models.CharField(max_length=10, choices=State.choices, default=State.DRAFTED)
+    # What the shelf shows of the newest revision, remembered with it (see ``cards``): a list never reads the blocks themselves.
+    school = models.CharField(max_length=80, blank=True)
+    family = models.CharField(max_length=40, blank=True)
+    cloth = models.CharField(max_length=40, blank=True)
+    size_set = models.CharField(max_length=120, blank=True)
+    card = models.JSONField(default=dict)
     created = models.DateTimeField(auto_now_add=True)
 
     objects: OwnedManager[Block] = OwnedManager()
@@ -32,6 +38,7 @@ class Block(Keepable):
     class Meta:
         ordering = ("name", "pk")
         verbose_name = "block"
+        indexes = (models.Index(fields=("workroom", "put_away", "name"), name="as_it_hangs"),)
 
 
 class BlockRevision(models.Model):

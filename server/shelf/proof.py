@@ -9,11 +9,11 @@ from typing import Any, Final
 
 from django.db import DatabaseError
 
-from patterncraft.drafting.again import drafted_again
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.school import Block as Draft
 from patterncraft.errors import BadFile, PatternError
 from patterncraft.finishing.finish import finish
+from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.drawing import Box, Drawing, draw
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.openfile import BlockFile

@@ -9,10 +9,10 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Max
 
-from patterncraft.drafting.again import drafted_again
 from patterncraft.drafting.school import Block as Draft
 from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.errors import BadMeasure, BadSetting
+from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, write_file
 from patterncraft.texts import NAME_LETTERS, tidy
@@ -22,18 +22,21 @@ from ..config.answers import Missing
 from ..config.remembered import remembered
 from ..people.models import Person
 from ..workrooms.models import Workroom
+from .cards import DESCRIBED, describe
 from .models import Block, BlockRevision
 from .proof import proved, told_if_unreadable
 
 
-def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "") -> Block:
-    """A new block with its first revision, once that has been read back and drawn (``proof``)."""
+def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "", size_set: str = "") -> Block:
+    """A new block with its first revision, once that has been read back and drawn (``proof``). ``size_set``: the family of sizes it hangs in."""
     if not tidy(name):
         raise BadSetting("a block needs a name.", field="name")
     content = as_json(file)
-    proved(content, name[:NAME_LETTERS])
+    draft = proved(content, name[:NAME_LETTERS])
     with transaction.atomic():
-        block = Block.objects.create(workroom=room, person=person, name=tidy(name)[:NAME_LETTERS])
+        block = Block(workroom=room, person=person, name=tidy(name)[:NAME_LETTERS], size_set=size_set)
+        describe(block, draft, stored_letters(content))
+        block.save()
         BlockRevision.objects.create(block=block, number=1, content=content, note=note)
     return block
 
@@ -41,10 +44,17 @@ def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile
 def keep_revision(block: Block, file: BlockFile, note: str) -> BlockRevision:
     """The block's next revision, once it has been read back and drawn; styles stay with the ones they are pinned to."""
     content = as_json(file)
-    proved(content, block.name)
+    draft = proved(content, block.name)
     with transaction.atomic():
         last = block.revisions.aggregate(last=Max("number"))["last"] or 0
+        describe(block, draft, stored_letters(content))
+        block.save(update_fields=DESCRIBED)
         return BlockRevision.objects.create(block=block, number=last + 1, content=content, note=note)
+
+
+def stored_letters(content: Any) -> int:
+    """How long plain data is as the database keeps it."""
+    return len(json.dumps(content))
 
 
 def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[str, Any]:
@@ -123,14 +133,6 @@ def base_of(room: Workroom, block_id: int | None) -> Draft | None:
     if block_id is None:
         return None
     return draft_of(Block.objects.one(room, block_id).revisions.all()[0].pk)
-
-
-def family_of(draft: Draft) -> str:
-    """What the block is of: by its school, or, traced, by its pieces."""
-    if draft.school in SCHOOLS:
-        return SCHOOLS[draft.school].family
-    names = {p.name for p in draft.pattern.pieces}
-    return "sleeve" if names == {"sleeve"} else "skirt" if any("skirt" in n or n.startswith("gore") for n in names) else "bodice"
 
 
 def title_of(draft: Draft) -> str:

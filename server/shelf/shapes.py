@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from patterncraft.formats.drawing import Drawing, Point
+from patterncraft.formats.drawing import Box, Drawing, Point
 from patterncraft.texts import PersonsName
 
 from ..config.answers import Wire
@@ -176,9 +176,8 @@ class BlockState(Wire):
     state: str
 
 
-class BlockOut(Wire):
-    """A block as it hangs on the shelf. ``unreadable``: why it cannot be shown, in words; it can still be saved or put away.
-    ``away``: since when it has been put away; empty: it is at hand."""
+class BlockName(Wire):
+    """A block in a list to choose from."""
 
     id: int
     name: str
@@ -189,11 +188,64 @@ class BlockOut(Wire):
     family: str
     state: str
     revision: int
+
+
+class BlockOut(BlockName):
+    """A block as it hangs on the shelf. ``unreadable``: why it cannot be shown, in words; it can still be saved or put away.
+    ``away``: since when it has been put away; empty: it is at hand."""
+
     made: str
     styles: int
     drawing: Drawing
     unreadable: str = ""
     away: str = ""
+
+
+class SilhouetteOut(Wire):
+    """A block seen from afar: closed lines of its sheets, and their extent, cm."""
+
+    lines: list[str]
+    box: Box
+
+
+class CardOut(BlockName):
+    """A block as it hangs on its rail. ``size_set``: the family of sizes it hangs in; ``styles``: how many lie on it; ``cloth``: woven or knit."""
+
+    cloth: str
+    size_set: str
+    made: str
+    styles: int
+    silhouette: SilhouetteOut | None
+    unreadable: str
+
+
+class ShelfOut(Wire):
+    """A stretch of the shelf: ``total`` hang there by what was asked; ``people``, ``kinds``, ``sets``: what one can ask for."""
+
+    cards: list[CardOut]
+    total: int
+    all: int
+    people: dict[int, str]
+    kinds: list[str]
+    sets: list[str]
+
+
+class SizesIn(Wire):
+    """A family of sizes drafted at once: a table's standard measures for each size, by one school."""
+
+    table: str = Field(max_length=80)
+    sizes: list[str] = Field(min_length=1, max_length=30)
+    school: str = Field(max_length=80)
+    settings: dict[str, Any] = Field(default_factory=dict, max_length=50)
+    name: PersonsName
+
+
+class DuplicateIn(Wire):
+    """The block once more, for another person; ``chart_id``: drafted from her measures by the same school, else as it lies."""
+
+    name: PersonsName
+    person_id: int | None = None
+    chart_id: int | None = None
 
 
 class RevisionOut(Wire):

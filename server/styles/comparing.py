@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from patterncraft.checks.finding import Finding
 from patterncraft.checks.registry import CHECKS
 from patterncraft.comparing.drawn_over import lies_over
-from patterncraft.comparing.figures import Figure, compare
+from patterncraft.comparing.figures import Comparison, Figure, PieceFigures, compare
 from patterncraft.comparing.findings import FindingPair, side_by_side
 from patterncraft.comparing.laid_over import points_to_lie_together
 from patterncraft.comparing.on_another import OnAnother, on_another
@@ -23,6 +25,7 @@ from patterncraft.working import Sum
 from ..config.answers import Fault, Wire, fault_of
 from . import looking, services
 from .models import Style
+from .wearer import wearer_of
 from .words import block_and_person
 
 
@@ -122,7 +125,6 @@ def compared(a: Style, b: Style, at: str = "") -> ComparisonOut:
     found = compare(one.pattern, other.pattern)
     differing = differing_steps(steps_a, steps_b)
     told = on_another(one, other, steps_b, rules_b) if not differing else OnAnother((), (), (), ())
-    titled = [("All round", found.girths), *((p.piece, p.figures) for p in found.pieces)]
     unit = rules_a.unit
     under, over = (
         draw(one.pattern, rules_a, lies),
@@ -133,10 +135,10 @@ def compared(a: Style, b: Style, at: str = "") -> ComparisonOut:
         b=_style(b, other, unit),
         under=under,
         over=over,
-        extent=_around(under.box, over.box),
+        extent=around(under.box, over.box),
         at=chosen,
         points=points,
-        tables=[DifferencesOut(title=t, figures=[_figure(f, unit) for f in figures]) for t, figures in titled if figures],
+        tables=tables_of(found, unit),
         only_a=list(found.only_a),
         only_b=list(found.only_b),
         same_steps=not differing,
@@ -157,8 +159,20 @@ def compared(a: Style, b: Style, at: str = "") -> ComparisonOut:
     )
 
 
+def tables_of(found: Comparison, unit: Unit, changed_only: bool = False) -> list[DifferencesOut]:
+    """The figures of a comparison, round the body first, then piece by piece; ``changed_only``: without those that are alike in both."""
+    titled = [("All round", found.girths), *((p.piece, p.figures) for p in found.pieces)]
+    kept = [(t, [f for f in figures if not (changed_only and f.is_alike)]) for t, figures in titled]
+    return [DifferencesOut(title=t, figures=[_figure(f, unit) for f in figures]) for t, figures in kept if figures]
+
+
+def pieces_tables(found: Sequence[PieceFigures], unit: Unit) -> list[DifferencesOut]:
+    """Figures piece by piece."""
+    return [DifferencesOut(title=f"{p.piece}, across", figures=[_figure(f, unit) for f in p.figures]) for p in found]
+
+
 def _looked(style: Style, replay: Replay, rules: HouseRules) -> tuple[Finding, ...]:
-    return looking.looked_at(replay, rules, looking.wearer_of(services.pins_of(style)))[1]
+    return looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))[1]
 
 
 def _found(pair: FindingPair, unit: Unit) -> FoundOnBoth:
@@ -166,7 +180,8 @@ def _found(pair: FindingPair, unit: Unit) -> FoundOnBoth:
     return FoundOnBoth(title=CHECKS[pair.code].title, a=a, b=b, is_new=pair.is_new)
 
 
-def _around(a: Box, b: Box) -> Box:
+def around(a: Box, b: Box) -> Box:
+    """The box that holds both."""
     return Box(left=min(a.left, b.left), top=min(a.top, b.top), right=max(a.right, b.right), bottom=max(a.bottom, b.bottom))
 
 

@@ -84,6 +84,7 @@ FINISHES: Final[dict[str, Finish]] = {
             {"move": "closure", "piece": "dress back", "edge": "centre back", "kind": "zip", "length": 60},
         )
     ),
+    "Bolero with a roll collar": Finish(stand=(("closure-none", "Worn open over the dress."),)),
     "Wrap front": Finish(
         (
             {"move": "cut_plan", "piece": "under front", "count": 2, "as": "pair"},

@@ -7,6 +7,7 @@ from datetime import date
 from typing import Any
 
 from .demo_cutting import CUT_AND_SHAPED
+from .demo_parts import PARTS
 from .demo_wardrobe import WORKED, DemoStyle
 
 COLUMNS = (
@@ -152,5 +153,6 @@ STYLES = (
     ), ("Maris, sleeve for the close bodice", "Maris, straight skirt")),
     *WORKED,
     *CUT_AND_SHAPED,
+    *PARTS,
 )
 # fmt: on

@@ -8,10 +8,10 @@ from typing import Final
 
 from django.db import transaction
 
-from patterncraft.drafting.again import drafted_again
 from patterncraft.drafting.school import Block as Draft
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import BadSetting, MoveRefused, PatternError
+from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.openfile_io import block_file
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern

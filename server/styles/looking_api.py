@@ -48,6 +48,7 @@ from .checks_shapes import (
     WalkOut,
 )
 from .models import Style
+from .wearer import wearer_of
 from .words import as_json_answer, block_and_person
 
 router = Router(tags=["checks"])
@@ -68,7 +69,7 @@ def findings(request: HttpRequest, style_id: int) -> HttpResponse:
 
 
 def _findings(style: Style, replay: Replay, rules: HouseRules) -> HttpResponse:
-    subject, found = looking.looked_at(replay, rules, looking.wearer_of(services.pins_of(style)))
+    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
     steps = looking.arisen(replay, subject, found)
     lies = lies_of(replay, services.lies_by_hand(style))
     return as_json_answer(FindingsOut(findings=looking.findings_out(found, looking.let_stand(style), lies, rules.unit, steps)))
@@ -78,7 +79,7 @@ def _findings(style: Style, replay: Replay, rules: HouseRules) -> HttpResponse:
 def acknowledge(request: HttpRequest, style_id: int, body: Acknowledge) -> HttpResponse:
     """Let a finding stand, with a reason. It is told again when there is more of it."""
     style, replay, rules = _worked(request, style_id)
-    _, found = looking.looked_at(replay, rules, looking.wearer_of(services.pins_of(style)))
+    _, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
     place = (body.code, body.piece, body.edge, body.seam)
     one = next((f for f in found if f.place == place), None)
     if one is None:
@@ -263,7 +264,7 @@ def _join_out(found: Joined, rules: HouseRules) -> JoinOut:
 def report_page(request: HttpRequest, style_id: int) -> HttpResponse:
     """One page about the style, to be printed and pinned to the pattern."""
     style, replay, rules = _worked(request, style_id)
-    subject, found = looking.looked_at(replay, rules, looking.wearer_of(services.pins_of(style)))
+    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
     acknowledged = looking.let_stand(style)
     whole: Report = report(subject, acknowledged, found)
     lies = lies_of(replay, services.lies_by_hand(style))

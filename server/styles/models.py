@@ -10,6 +10,18 @@ from ..shelf.models import BlockRevision
 from ..workrooms.models import Keepable, OwnedManager, Workroom
 
 
+class StyleManager(OwnedManager["Style"]):
+    """Styles of a workroom; the recipes of corrections that belong to a toile are none of them."""
+
+    def of(self, workroom: Workroom) -> models.QuerySet[Style]:
+        """See OwnedManager."""
+        return super().of(workroom).filter(fitting=None)
+
+    def away(self, workroom: Workroom) -> models.QuerySet[Style]:
+        """See OwnedManager."""
+        return super().away(workroom).filter(fitting=None)
+
+
 class Style(Keepable):
     """``cursor`` is the number of the edit that is current; ``version`` grows with every change, undo
     and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
@@ -28,7 +40,7 @@ class Style(Keepable):
     variant_of = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="variants")
     changed = models.DateTimeField(auto_now=True)
 
-    objects: OwnedManager[Style] = OwnedManager()
+    objects: StyleManager = StyleManager()
 
     class Meta:
         ordering = ("-changed",)

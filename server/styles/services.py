@@ -18,10 +18,12 @@ from patterncraft.style import OnTable, lay_on_table
 
 from ..config.answers import Conflict
 from ..config.remembered import remembered
+from ..shelf.cards import family_of
 from ..shelf.models import BlockRevision
-from ..shelf.services import draft_of, family_of
+from ..shelf.services import draft_of
 from ..workrooms.models import Workroom
 from .models import Style, StyleBlock, StyleEdit
+from .wearer import Pins, wearer_of
 
 replayer = Replayer()
 """Remembered beginnings, shared by all requests of this process; keyed by immutable revisions."""
@@ -29,9 +31,6 @@ replayer = Replayer()
 
 PATIENCE: Final = 1.0
 """seconds of replaying in one answer; a style of thirty steps takes a tenth"""
-
-Pins = tuple[tuple[str, int], ...]
-"""The head of a style: (role, id of the pinned revision), in the order in which the blocks were laid down."""
 
 
 def new_style(room: Workroom, name: str, revision: BlockRevision) -> Style:
@@ -67,19 +66,33 @@ def _as_data(pins: Pins) -> list[list[Any]]:
     return [[role, revision] for role, revision in pins]
 
 
-@lru_cache(maxsize=512)
 def table_of(pins: Pins) -> OnTable:
-    """The blocks laid on one table. Callers have made sure that the workroom owns them; revisions never change."""
-    return lay_on_table({role: draft_of(i).pattern for role, i in pins})
+    """The blocks laid on one table, their wearer's measures at hand. Callers have made sure that the workroom owns them; revisions never change."""
+    return laid_table(pins, measures_of(pins))
 
 
-remembered(table_of.cache_clear)
+@lru_cache(maxsize=512)
+def laid_table(pins: Pins, measures: Measures) -> OnTable:
+    return lay_on_table({role: draft_of(i).pattern for role, i in pins}, dict(measures))
+
+
+Measures = tuple[tuple[str, float], ...]
+
+
+def measures_of(pins: Pins) -> Measures:
+    """The wearer's measures as a key: whoever is measured anew gets her parts made anew."""
+    return tuple(sorted(wearer_of(pins).items()))
+
+
+remembered(laid_table.cache_clear)
 remembered(replayer.forget)
 
 
-def worked(pins: Pins, steps: list[Move], rules: HouseRules) -> Replay:
-    """The steps done on the blocks, with beginnings remembered. Raises Unfinished where that takes too long for one answer."""
-    return replayer(pins, table_of(pins).pattern, steps, rules, PATIENCE)
+def worked(pins: Pins, steps: list[Move], rules: HouseRules, measures: Measures | None = None) -> Replay:
+    """The steps done on the blocks, with beginnings remembered. ``measures``: the wearer's, where they were asked for already. Raises Unfinished
+    where that takes too long for one answer."""
+    measures = measures_of(pins) if measures is None else measures
+    return replayer((pins, measures), laid_table(pins, measures).pattern, steps, rules, PATIENCE)
 
 
 def lies_by_hand(style: Style) -> dict[str, Lie]:

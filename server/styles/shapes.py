@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -13,7 +13,7 @@ from patterncraft.moves.registry import Step
 from patterncraft.texts import PersonsName
 
 from ..config.answers import Fault, Wire
-from ..shelf.shapes import SumOut
+from ..shelf.shapes import StageOut, SumOut
 from .checks_shapes import FindingOut
 
 
@@ -33,7 +33,7 @@ class ChoiceOut(Wire):
 
 class FieldOut(Wire):
     """A parameter that fills a slot. ``unit``: "cm" for a length, which is typed in the house unit; ``low`` and
-    ``high``: its range, when it has one."""
+    ``high``: its range, when it has one; ``only``: with which values of other parameters it says anything."""
 
     name: str
     title: str
@@ -41,6 +41,7 @@ class FieldOut(Wire):
     low: float | None
     high: float | None
     whole: bool
+    only: dict[str, list[str]] = Field(default_factory=dict)
 
 
 class SlotOut(Wire):
@@ -209,8 +210,15 @@ class RoleOut(Wire):
     newest: int
 
 
+class ToileOf(Wire):
+    """The toile whose corrections a recipe holds."""
+
+    block_id: int
+    number: int
+
+
 class StyleDetail(Wire):
-    """``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
+    """``toile``: of which toile it holds the corrections; None for a style. ``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
     ``waiting``: edges that wait for a part."""
 
     id: int
@@ -225,6 +233,7 @@ class StyleDetail(Wire):
     can_undo: bool
     can_redo: bool
     undo_label: str
+    toile: ToileOf | None
     work: Work
 
 
@@ -285,6 +294,9 @@ class PreviewIn(Wire):
     typed: dict[str, str] = Field(
         default_factory=dict, max_length=20, description="Lengths as typed, by parameter; they go into trying."
     )
+    grips: list[Annotated[str, Field(max_length=40)]] = Field(
+        default_factory=list, max_length=20, description="Parameters of the step tried that a hand would take hold of."
+    )
 
 
 class SketchPoint(Wire):
@@ -302,11 +314,24 @@ class Sketch(Wire):
     points: list[SketchPoint]
 
 
+class GripOut(Wire):
+    """Where a parameter is taken hold of: ``at`` on the table, cm; it grows along ``way`` (a unit vector), by ``per`` for each cm. ``value``: what it is
+    now; ``said``: that in words."""
+
+    field: str
+    at: Point
+    way: Point
+    per: float
+    value: float
+    said: str
+
+
 class PreviewOut(Wire):
     """``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
     being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
-    the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole."""
+    the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole. ``grips``: those asked for, as far as
+    the step has them."""
 
     work: Work
     phrases: list[PhraseOut]
@@ -316,13 +341,15 @@ class PreviewOut(Wire):
     tried: bool
     sketch: Sketch | None
     pointed: str
+    grips: list[GripOut]
 
 
 class StepPicture(Wire):
-    """The table before and after a step."""
+    """The table before and after a step; how the part that it made is drawn, act by act."""
 
     before: Drawing
     after: Drawing
+    stages: list[StageOut]
 
 
 class MeasureIn(Wire):

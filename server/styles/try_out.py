@@ -10,16 +10,18 @@ from ninja import Router
 from patterncraft.checks.examine import Acknowledged
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.formats.drawing import Point, draw
-from patterncraft.formats.table import Lie, lies_of
+from patterncraft.formats.table import Lie, Lies, lies_of
+from patterncraft.grips import grips_of
 from patterncraft.house import HouseRules
 from patterncraft.measuring import measure_between
-from patterncraft.moves.move import Move
+from patterncraft.moves.move import Move, parameter
 from patterncraft.moves.registry import read_steps, step_json
 from patterncraft.paper.pattern import Pattern
 from patterncraft.units import format_length, parse_length
 
 from ..config.answers import ERRORS, Missing, fault_of
 from ..shelf.services import revision_id
+from ..shelf.words import stages_out
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
 from . import looking, services
@@ -27,6 +29,7 @@ from .models import Style
 from .pointing import point_at, sketch
 from .shapes import (
     BlockPinOut,
+    GripOut,
     MeasureIn,
     MeasureOut,
     PhraseOut,
@@ -34,6 +37,7 @@ from .shapes import (
     PreviewOut,
     StepPicture,
 )
+from .wearer import Pins
 from .words import (
     Seen,
     as_json_answer,
@@ -52,7 +56,9 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     rules, hand, stand = _style(room, body.style_id)
     pins = _pins(room, body.blocks)
     steps: list[Move] = list(body.steps)
-    before = services.worked(pins, steps, rules)
+    # Asked once for the whole answer: a hand that drags asks thirty times a second.
+    measures = services.measures_of(pins)
+    before = services.worked(pins, steps, rules, measures)
     lies = lies_of(before, hand)
     step, refused, replay, pointed = None, None, before, ""
     phrases: list[PhraseOut] = []
@@ -64,7 +70,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
             if body.complete:
                 tried = read_steps([step])
                 phrases = _said(tried[0], before.pattern, rules)
-                replay = services.worked(pins, [*steps, *tried], rules)
+                replay = services.worked(pins, [*steps, *tried], rules, measures)
                 step = step_json(tried[0])
                 if replay.stopped:
                     refused, replay = fault_of(replay.stopped, rules.unit), before
@@ -73,7 +79,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         except PatternError as e:
             refused = fault_of(e, rules.unit)
     out = PreviewOut(
-        work=work_out(replay, steps, rules, before, lies, body.show_bends, Seen(looking.wearer_of(pins), stand)),
+        work=work_out(replay, steps, rules, before, lies, body.show_bends, Seen(dict(measures), stand)),
         phrases=phrases,
         before=draw(before.pattern, rules, lies) if body.show_before else None,
         step=step,
@@ -81,8 +87,27 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         tried=replay is not before,
         sketch=sketch(step, before.pattern, lies, rules.unit) if step else None,
         pointed=pointed,
+        grips=_grips(steps[-1], before.pattern, lies_of(replay, lies), rules, body.grips)
+        if replay is not before and body.grips
+        else [],
     )
     return as_json_answer(out)
+
+
+def _grips(step: Move, before: Pattern, lies: Lies, rules: HouseRules, names: list[str]) -> list[GripOut]:
+    """The grips of a step on the table."""
+    out = []
+    for g in grips_of(step, before, rules, names):
+        by = lies.get(g.piece, Lie(0j)).by
+        at = by.point(g.at)
+        way = by.point(g.at + g.way) - at
+        said = format_length(g.value, rules.unit) if parameter(type(step), g.name).unit == "cm" else f"{g.value:g}°"
+        out.append(
+            GripOut(
+                field=g.name, at=Point(x=at.real, y=at.imag), way=Point(x=way.real, y=way.imag), per=g.per, value=g.value, said=said
+            )
+        )
+    return out
 
 
 def _said(step: Move, before: Pattern, rules: HouseRules) -> list[PhraseOut]:
@@ -113,7 +138,7 @@ def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, 
     return style.house_rules(), services.lies_by_hand(style), looking.let_stand(style)
 
 
-def _pins(room: Workroom, blocks: dict[str, BlockPinOut]) -> services.Pins:
+def _pins(room: Workroom, blocks: dict[str, BlockPinOut]) -> Pins:
     return tuple((role, revision_id(room.pk, pin.id, pin.revision)) for role, pin in blocks.items())
 
 
@@ -129,7 +154,7 @@ def step_picture(request: HttpRequest, style_id: int, number: int) -> HttpRespon
     done = replay.done[number - 1]
     names = [p.name for p in done.after.pieces if p is not next((q for q in done.before.pieces if q.name == p.name), None)]
     before, after = (draw(p, rules, only=names) for p in (done.before, done.after))
-    return as_json_answer(StepPicture(before=before, after=after))
+    return as_json_answer(StepPicture(before=before, after=after, stages=stages_out(done.stages, rules.unit)))
 
 
 @router.post("/measure", response={200: MeasureOut, **ERRORS})

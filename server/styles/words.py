@@ -15,7 +15,7 @@ from patterncraft.formats.verb_picture import verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
 from patterncraft.measures.chart import Chart
-from patterncraft.moves.move import Move, Phrase, fill, parameter
+from patterncraft.moves.move import Move, Parameter, Phrase, fill, parameter
 from patterncraft.moves.registry import read_steps, step_json
 from patterncraft.paper.account import AccountLine, paper_account
 from patterncraft.paper.meeting import waits_for
@@ -47,8 +47,15 @@ from .shapes import (
     StepOut,
     StyleDetail,
     StyleOut,
+    ToileOf,
     Work,
 )
+from .wearer import wearer_of
+
+
+def field_out(p: Parameter) -> FieldOut:
+    """A parameter as the bench shows it."""
+    return FieldOut(**{**asdict(p), "only": {k: list(v) for k, v in p.only.items()}})
 
 
 def move_out(name: str, move: type[Move]) -> MoveOut:
@@ -58,7 +65,7 @@ def move_out(name: str, move: type[Move]) -> MoveOut:
             name=s.name,
             prompt=s.prompt,
             pick=s.pick,
-            fields=[FieldOut(**asdict(parameter(move, f))) for f in s.fields],
+            fields=[field_out(parameter(move, f)) for f in s.fields],
             optional=s.optional,
             choices=[ChoiceOut(value=value, words=words) for value, words in s.choices],
         )
@@ -190,7 +197,7 @@ def work_out(
 
 def seen_by(style: Style) -> Seen:
     """The style's wearer, and what was said of its findings."""
-    return Seen(looking.wearer_of(services.pins_of(style)), looking.let_stand(style))
+    return Seen(wearer_of(services.pins_of(style)), looking.let_stand(style))
 
 
 def _strips(replay: Replay) -> DrawnStrips | None:
@@ -281,6 +288,7 @@ def _detail(style: Style) -> StyleDetail:
         can_undo=style.cursor > 0,
         can_redo=style.edits.filter(number__gt=style.cursor).exists(),
         undo_label=current.label if current else "",
+        toile=ToileOf(block_id=style.fitting.block_id, number=style.fitting.number) if hasattr(style, "fitting") else None,
         work=work_out(replay, steps, rules, lain=services.lies_by_hand(style), seen=seen_by(style)),
     )
 

@@ -55,7 +55,7 @@ def test_measures_follow_the_tape_and_estimates_stay_marked(demo: Page) -> None:
     demo.reload()
     expect(demo.get_by_role("button", name="estimated", exact=True)).to_have_count(count - 1)
     # What it is enough for, and what the others lack.
-    demo.get_by_role("button", name=re.compile(r"Enough for \d+ of 13 schools")).click()
+    demo.get_by_role("button", name=re.compile(r"Enough for \d+ of 14 schools")).click()
     expect(demo.get_by_text("lacks shoulder width, shoulder to bust, bust span")).to_be_visible()
 
 
@@ -216,7 +216,7 @@ def test_broken_shoulders_are_cured_with_one_click_on_the_shelf(demo: Page) -> N
 
 def test_schools_are_shown_side_by_side_and_lead_to_the_draft(demo: Page) -> None:
     demo.goto("/schools/3")
-    expect(demo.get_by_role("article")).to_have_count(13)
+    expect(demo.get_by_role("article")).to_have_count(14)
     demo.get_by_role("link", name="Direct raglan top").click()
     expect(demo.locator("[data-piece='sleeve']")).to_be_attached()
 

@@ -7,10 +7,11 @@ from dataclasses import replace
 
 import pytest
 
-from patterncraft.drafting.corrections import MatchShoulders, corrected
+from patterncraft.drafting.corrections import MatchShoulders
 from patterncraft.drafting.right_way import right_way_round
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import SCHOOLS
+from patterncraft.fitting.corrected import corrected
 from patterncraft.geometry.transform import slide, turn_over
 from patterncraft.paper.sewn import sewn_length
 from tests.conftest import draft, draft_by

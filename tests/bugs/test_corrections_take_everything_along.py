@@ -6,7 +6,8 @@ from __future__ import annotations
 import pytest
 import shapely
 
-from patterncraft.drafting.corrections import MatchShoulders, SoftenCap, corrected
+from patterncraft.drafting.corrections import MatchShoulders, SoftenCap
+from patterncraft.fitting.corrected import corrected
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger

@@ -139,7 +139,7 @@ def test_a_yoke_that_would_cut_the_same_paper_twice_is_refused() -> None:
     assert (caught.value.field, caught.value.step) == ("depth", 2)
 
 
-def test_a_hem_that_would_leave_a_godet_without_paper_is_refused() -> None:
+def test_a_hem_is_not_let_down_along_the_level_sides_of_a_godet() -> None:
     start = body(2026068680276)
     godet = {"move": "godet", "length": 19.103618596825598, "circle": "half", "at": "side"}
     tail = {
@@ -149,6 +149,6 @@ def test_a_hem_that_would_leave_a_godet_without_paper_is_refused() -> None:
         "rise": 3.025508091392868,
         "front_up": 10.094320773224005,
     }
-    with pytest.raises(MoveRefused, match="nothing would be left of the piece") as caught:
+    with pytest.raises(MoveRefused, match="there is no edge to go down along") as caught:
         done(start, godet, tail | {"back_down": 1.8274963636185406})
     assert caught.value.where == "godet"

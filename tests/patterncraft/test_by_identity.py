@@ -58,7 +58,7 @@ def test_nothing_of_a_piece_is_left_anywhere_when_all_is_forgotten() -> None:
     del subject
     forget()
     gc.collect()
-    assert [p for p in gc.get_objects() if isinstance(p, Piece) and p.name == "front of somebody"] == []
+    assert [p for p in gc.get_objects() if type(p) is Piece and p.name == "front of somebody"] == []
 
 
 def test_what_is_remembered_is_what_is_found_anew() -> None:

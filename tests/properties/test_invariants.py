@@ -17,6 +17,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.spatial import procrustes
 from shapely import affinity
+from shapely.algorithms.cga import signed_area
 
 from patterncraft.errors import PatternError
 from patterncraft.formats.openfile import PatternFile
@@ -74,7 +75,8 @@ def test_invariant_1(done: Work) -> None:
                 assert abs(a.path.end - b.path.start) < 1e-9, f"{piece.name} is open between {a.name} and {b.name}"
             shape = polygon(piece)
             assert shape.area > 0.01, f"nothing is left of {piece.name}"
-            assert shape.exterior.is_ccw, f"{piece.name} runs the wrong way round"  # y down: shapely sees it mirrored
+            # y down: shapely sees it mirrored. (Its is_ccw says nothing sure of a ring that touches itself.)
+            assert signed_area(shape.exterior) > 0, f"{piece.name} runs the wrong way round"
             # Paper that touches itself at a pivot is whole; paper that lies on itself loses or doubles area when it is mended.
             assert shape.is_valid or shape.buffer(0).area == pytest.approx(shape.area, abs=0.2), f"{piece.name} lies on itself"
 
@@ -136,7 +138,7 @@ def _placed(piece: Piece, dice: random.Random) -> None:
         (piece.placed(swing(about, angle)), swung),
         (piece.placed(turn_over(about, about + 1j)), over),
     ):
-        assert now.area == pytest.approx(piece.area, abs=1e-9)
+        assert now.area == pytest.approx(piece.area, abs=1e-9 * sum(e.length for e in piece.outline))
         assert sewn_of(now) == pytest.approx(sewn_of(piece), abs=1e-9)
         assert sorted(abs(d.angle) for d in darts_of(now)) == pytest.approx(sorted(abs(d.angle) for d in darts_of(piece)), abs=1e-9)
         assert polygon(now).exterior.hausdorff_distance(wanted.exterior) < NEAR
@@ -229,8 +231,9 @@ def test_invariant_4(done: Work, seed: int) -> None:
             hinge = step["from_edge"] if step["hinge"] == "from_edge" else step["to_edge"]
             assert sewn_of(after)[hinge] == pytest.approx(sewn_of(piece)[hinge], abs=TAPED)
         ways = _ways(sprinkled, after)
-        # A sheet of a few square centimetres may have no room for a probe on either strip.
-        assert ways or piece.area < 60, "no probe lies on one strip"
+        # A sheet of a few square centimetres, or a narrow band, may have no room for a probe on either strip.
+        narrow = piece.area < 60 or piece.area < sum(e.length for e in piece.outline)
+        assert ways or narrow, "no probe lies on one strip"
         assume(ways)
         assert len(ways) <= step["count"] + 1, "the paper was moved in more ways than there are strips"
 

@@ -9,10 +9,11 @@ import pytest
 from django.core.cache import cache
 from django.test import Client
 
+from server.config.remembered import forget_here
 from server.shelf.models import Block
-from server.shelf.services import draft_file, draft_of, keep_block, revision_id
+from server.shelf.services import draft_file, keep_block
 from server.styles.models import Style
-from server.styles.services import new_style, replayer, table_of
+from server.styles.services import new_style, replayer
 from server.workrooms.models import Workroom
 from server.workrooms.services import open_workroom
 from tests.samples import AVERAGE
@@ -28,9 +29,7 @@ ROTATE = {
 @pytest.fixture(autouse=True)
 def _nothing_remembered() -> None:
     """Tests roll the database back and ids come again; the server's ids never do."""
-    draft_of.cache_clear()
-    revision_id.cache_clear()
-    table_of.cache_clear()
+    forget_here()
     replayer.forget()
     cache.clear()
 

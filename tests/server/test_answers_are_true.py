@@ -281,4 +281,12 @@ def test_every_move_is_offered_as_the_core_declares_it(us: Caller) -> None:
             assert [(c["value"], c["words"]) for c in slot["choices"]] == list(s.choices)
             for field, f in zip(slot["fields"], s.fields, strict=True):
                 p = parameter(kind, f)
-                assert field == {"name": f, "title": p.title, "unit": p.unit, "low": p.low, "high": p.high, "whole": p.whole}
+                assert field == {
+                    "name": f,
+                    "title": p.title,
+                    "unit": p.unit,
+                    "low": p.low,
+                    "high": p.high,
+                    "whole": p.whole,
+                    "only": {k: list(v) for k, v in p.only.items()},
+                }

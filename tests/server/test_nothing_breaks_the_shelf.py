@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from patterncraft.formats.openfile_io import write_file
+from server.config.remembered import forget_here
 from server.shelf.models import Block, BlockRevision
 from server.shelf.services import draft_file
 from server.styles.models import Style, StyleEdit
@@ -140,14 +141,29 @@ def spoiled(us: Caller, block: Block, style: Style) -> Block:
 
 class TestARowThatCannotBeRead:
     def test_says_so_on_the_shelf_and_the_others_hang_there(self, us: Caller, spoiled: Block) -> None:
-        cards = {b["name"]: b for b in us.get("/blocks").json()}
+        cards = {b["name"]: b for b in us.get("/shelf").json()["cards"]}
         assert set(cards) == {"Block", "Odd"}
         assert (
             cards["Odd"]["unreadable"]
             == "cannot be read: Odd: front: the fish has no width. Draw its two sides apart, or leave the dart out."
         )
         assert cards["Block"]["unreadable"] == ""
-        assert len(cards["Block"]["drawing"]["pieces"]) == 2
+        assert len(cards["Block"]["silhouette"]["lines"]) == 2
+
+    def test_also_where_its_card_was_remembered_before_it_was_altered(self, us: Caller, block: Block) -> None:
+        """A row that was changed where it lay, in a file copied back or by another version."""
+
+        def card() -> Any:
+            return us.get("/shelf").json()["cards"][0]
+
+        assert (card()["unreadable"], len(card()["silhouette"]["lines"])) == ("", 2)
+        revision = block.revisions.get()
+        content = revision.content
+        piece(content)["lenses"] = [{"name": "fish", "left": "M 5 20 L 5 30", "right": "M 5 20 L 5 30"}]
+        BlockRevision.objects.filter(pk=revision.pk).update(content=content)
+        forget_here()
+        assert "the fish has no width" in card()["unreadable"]
+        assert card()["silhouette"] is None
 
     def test_so_do_the_styles_on_it(self, us: Caller, spoiled: Block) -> None:
         cards = {s["name"]: s for s in us.get("/styles").json()}
@@ -175,7 +191,7 @@ class TestARowThatCannotBeRead:
     def test_whatever_is_stored_there(self, us: Caller, block: Block, content: Any) -> None:
         odd = Block.objects.create(workroom=us.room, name="Odd")
         BlockRevision.objects.create(block=odd, number=1, content=content if content is not None else {"pieces": None})
-        cards = {b["name"]: b["unreadable"] for b in us.get("/blocks").json()}
+        cards = {b["name"]: b["unreadable"] for b in us.get("/shelf").json()["cards"]}
         assert cards["Block"] == ""
         assert cards["Odd"].startswith("cannot be read: ")
         assert us.get(f"/blocks/{odd.pk}").status_code == 422

@@ -105,6 +105,29 @@ def test_changing_an_earlier_step_shows_the_table_before_it(us: Caller, style: S
     assert us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": point}).json()["before"] is None
 
 
+def test_grips_lie_on_the_ghost_and_are_said_in_the_houses_unit(us: Caller, style: Style) -> None:
+    blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
+    collar = {"move": "collar", "kind": "stand_and_fall"}
+    question = {"blocks": blocks, "steps": [], "trying": collar, "grips": ["fall", "spread", "percent", "kind"]}
+    answer = us.post("/preview", question).json()
+    assert [(g["field"], g["said"]) for g in answer["grips"]] == [("fall", "4.5 cm"), ("spread", "15°")]
+    fall = answer["grips"][0]
+    piece = next(p for p in answer["work"]["table"]["pieces"] if p["name"] == "collar fall")
+    left, top = piece["bounds"]["left"], piece["bounds"]["top"]
+    # The fall's outer edge at the fold, which grows upward by what the fall grows by.
+    assert (fall["at"]["x"], fall["way"], fall["per"]) == (
+        pytest.approx(left, abs=0.01),
+        {"x": pytest.approx(0.0, abs=1e-6), "y": pytest.approx(-1.0)},
+        pytest.approx(1.0),
+    )
+    assert top <= fall["at"]["y"] <= top + 1.0
+    assert us.post("/preview", question | {"grips": []}).json()["grips"] == []
+    assert us.post("/preview", question | {"trying": collar | {"pieces": ["sail"]}}).json()["grips"] == []
+    assert us.send("PUT", "/house-rules/one", {"field": "unit", "text": "in"}).status_code == 200
+    inches = us.post("/preview", question).json()["grips"][0]
+    assert inches["said"] == "1 3/4 in"
+
+
 def test_preview_answers_a_refusal_and_the_work_before_it(us: Caller, style: Style) -> None:
     blocks = us.get(f"/styles/{style.pk}").json()["blocks"]
     answer = us.post("/preview", {"blocks": blocks, "steps": [ROTATE], "trying": ROTATE}).json()

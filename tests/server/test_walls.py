@@ -13,6 +13,8 @@ import pytest
 
 from patterncraft.formats.openfile_io import write_file
 from server.config.api import api
+from server.fitting.models import Fitting, Photograph, PinnedNote
+from server.incoming.models import Incoming
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
 from server.shelf.services import draft_file
@@ -21,6 +23,7 @@ from server.styles.services import new_style
 from tests.samples import AVERAGE, WHOLE
 from tests.server.conftest import ROTATE, Caller
 
+SQUARE = b'<svg xmlns="http://www.w3.org/2000/svg" width="9cm" height="9cm" viewBox="0 0 9 9"><rect width="9" height="9"/></svg>'
 WAIST_ANEW: dict[str, Any] = {"taken_on": "2026-03-01", "texts": {"waist_girth": "70"}}
 Case = tuple[str, dict[str, Any] | None]
 
@@ -38,6 +41,12 @@ class House:
         self.style: Style = new_style(caller.room, "Dress", self.block.revisions.all()[0])
         answer = caller.post(f"/styles/{self.style.pk}/steps", {"version": 0, "steps": [ROTATE], "label": "rotated"})
         assert answer.status_code == 200, answer.json()
+        self.fitting: Fitting = self.block.fittings.create(
+            number=1, revision=self.block.revisions.all()[0], worn_on=date(2026, 3, 2)
+        )
+        self.note = self.fitting.notes.create(piece="front", x=5.0, y=20.0, text="Ada stoops")
+        self.photograph = self.fitting.photographs.create(jpeg=b"Ada", width=1, height=1)
+        self.drawing = Incoming.objects.create(workroom=caller.room, name="Ada's card", kind="drawing", data=SQUARE)
 
     @property
     def pin(self) -> dict[str, Any]:
@@ -52,6 +61,10 @@ class House:
             "blocks": list(Block.objects.filter(workroom=self.caller.room).values_list("name", "state")),
             "away": [m.objects.exclude(put_away=None).count() for m in (Person, MeasureChart, Block, Style)],
             "revisions": self.block.revisions.count(),
+            "fittings": list(Fitting.objects.filter(block__workroom=self.caller.room).values_list("number", "remarks", "made")),
+            "notes": list(PinnedNote.objects.filter(fitting__block__workroom=self.caller.room).values_list("text", flat=True)),
+            "photographs": Photograph.objects.filter(fitting__block__workroom=self.caller.room).count(),
+            "drawings": list(Incoming.objects.filter(workroom=self.caller.room).values_list("name", "plan", "trace", "sheet")),
             "styles": [
                 (s.name, s.version, list(s.edits.values_list("number", "label")))
                 for s in Style.objects.filter(workroom=self.caller.room)
@@ -177,6 +190,58 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
     }
 
 
+def shelf_cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
+    """The same for what blocks come from and what becomes of them: fittings, drawings, copies."""
+    t, o = theirs, own
+    worn = {"worn_on": "2026-03-04"}
+    fitting, incoming = "/api/fittings/{fitting_id}", "/api/incoming/{incoming_id}"
+    copied = {"name": "x"}
+    return {
+        ("GET", "/api/blocks/{block_id}/fittings"): [(f"/blocks/{t.block.pk}/fittings", None)],
+        ("POST", "/api/blocks/{block_id}/fittings"): [(f"/blocks/{t.block.pk}/fittings", worn)],
+        ("PUT", fitting): [(f"/fittings/{t.fitting.pk}", worn)],
+        ("POST", f"{fitting}/notes"): [(f"/fittings/{t.fitting.pk}/notes", {"x": 5, "y": 20, "text": "Eve"})],
+        ("DELETE", f"{fitting}/notes/{{note_id}}"): [(f"/fittings/{t.fitting.pk}/notes/{t.note.pk}", None)]
+        + ([] if t is o else [(f"/fittings/{o.fitting.pk}/notes/{t.note.pk}", None)]),
+        ("POST", f"{fitting}/photographs"): [(f"/fittings/{t.fitting.pk}/photographs", {})],
+        ("GET", f"{fitting}/photographs/{{photograph_id}}"): [
+            (f"/fittings/{t.fitting.pk}/photographs/{t.photograph.pk}", None),
+            (f"/fittings/{o.fitting.pk}/photographs/{t.photograph.pk}", None),
+        ],
+        ("DELETE", f"{fitting}/photographs/{{photograph_id}}"): [(f"/fittings/{t.fitting.pk}/photographs/{t.photograph.pk}", None)]
+        + ([] if t is o else [(f"/fittings/{o.fitting.pk}/photographs/{t.photograph.pk}", None)]),
+        ("POST", f"{fitting}/revision"): [(f"/fittings/{t.fitting.pk}/revision", {"fitted": True})],
+        ("GET", "/api/blocks/{block_id}/over/{other_id}"): [
+            (f"/blocks/{t.block.pk}/over/{o.block.pk}", None),
+            (f"/blocks/{o.block.pk}/over/{t.block.pk}", None),
+        ],
+        ("GET", "/api/blocks/{block_id}/followers"): [(f"/blocks/{t.block.pk}/followers", None)],
+        ("POST", "/api/styles/{style_id}/newest"): [
+            (f"/styles/{t.style.pk}/newest", {"version": t.style.version, "role": "bodice"})
+        ],
+        ("POST", "/api/blocks/{block_id}/duplicate"): [
+            (f"/blocks/{t.block.pk}/duplicate", copied),
+            (f"/blocks/{o.block.pk}/duplicate", copied | {"person_id": t.person.pk}),
+            (f"/blocks/{o.block.pk}/duplicate", copied | {"chart_id": t.chart.pk}),
+        ],
+        ("GET", "/api/blocks/{block_id}/drawing/{kind}"): [(f"/blocks/{t.block.pk}/drawing/{k}", None) for k in ("svg", "dxf")],
+        ("GET", incoming): [(f"/incoming/{t.drawing.pk}", None)],
+        ("PUT", f"{incoming}/plan"): [(f"/incoming/{t.drawing.pk}/plan", {"name": "Eve's"})],
+        ("POST", f"{incoming}/corners"): [(f"/incoming/{t.drawing.pk}/corners", {"piece": 0, "at": {"x": 1, "y": 1}})],
+        ("PUT", f"{incoming}/trace"): [(f"/incoming/{t.drawing.pk}/trace", {})],
+        ("PUT", f"{incoming}/sheet"): [(f"/incoming/{t.drawing.pk}/sheet", {"width": 21, "height": 29.7})],
+        ("POST", f"{incoming}/snap"): [(f"/incoming/{t.drawing.pk}/snap", {"x": 1, "y": 1})],
+        ("GET", f"{incoming}/picture"): [] if t is o else [(f"/incoming/{t.drawing.pk}/picture", None)],
+        ("GET", f"{incoming}/flat"): [] if t is o else [(f"/incoming/{t.drawing.pk}/flat", None)],
+        ("POST", f"{incoming}/keep"): [
+            (f"/incoming/{t.drawing.pk}/keep", {"name": "x"}),
+            (f"/incoming/{o.drawing.pk}/keep", {"name": "x", "person_id": t.person.pk}),
+        ],
+        ("DELETE", fitting): [(f"/fittings/{t.fitting.pk}", None)] if t is not o else [],
+        ("DELETE", incoming): [(f"/incoming/{t.drawing.pk}", None)],
+    }
+
+
 def things(house: House) -> list[tuple[str, int]]:
     """What can be put away of a house."""
     return [("person", house.person.pk), ("chart", house.chart.pk), ("block", house.block.pk), ("style", house.style.pk)]
@@ -215,7 +280,7 @@ def houses(us: Caller, strangers: Caller) -> tuple[House, House]:
 
 def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
     theirs, own = houses
-    table = cases(theirs, own)
+    table = cases(theirs, own) | shelf_cases(theirs, own)
     assert doors() - set(table) == set(), "each operation that speaks of an id needs its case here"
     before = theirs.seen()
     kept = own.seen()
@@ -232,7 +297,7 @@ def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
 def test_the_same_questions_about_ones_own_things_are_answered(houses: tuple[House, House]) -> None:
     """Else a door that is shut to everybody would pass the test above."""
     own, _ = houses
-    for (method, path), questions in cases(own, own).items():
+    for (method, path), questions in (cases(own, own) | shelf_cases(own, own)).items():
         for url, body in questions:
             if path == "/api/charts/{chart_id}/earlier/{number}/back":
                 own.caller.post(f"/people/{own.person.pk}/charts", WAIST_ANEW | {"changes": {"id": own.chart.pk, "version": 1}})

@@ -13,6 +13,16 @@ const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default
 const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
 const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
 const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({ default: m.DraftPage })));
+const FittingPage = lazy(() =>
+  import("./features/fitting/FittingPage").then((m) => ({ default: m.FittingPage })),
+);
+const IncomingList = lazy(() =>
+  import("./features/incoming/IncomingList").then((m) => ({ default: m.IncomingList })),
+);
+const IncomingPage = lazy(() =>
+  import("./features/incoming/IncomingPage").then((m) => ({ default: m.IncomingPage })),
+);
+const OverPage = lazy(() => import("./features/fitting/OverPage").then((m) => ({ default: m.OverPage })));
 const Schools = lazy(() => import("./features/schools/Schools").then((m) => ({ default: m.Schools })));
 const HouseRules = lazy(() => import("./features/rules/HouseRules").then((m) => ({ default: m.HouseRules })));
 
@@ -89,6 +99,10 @@ export function App() {
             <Route path="/measures/:person" element={<Measures />} />
             <Route path="/draft/:chart" element={<DraftPage />} />
             <Route path="/blocks/:block" element={<BlockPage />} />
+            <Route path="/blocks/:block/fitting" element={<FittingPage />} />
+            <Route path="/incoming" element={<IncomingList />} />
+            <Route path="/incoming/:incoming" element={<IncomingPage />} />
+            <Route path="/blocks/:block/over/:other" element={<OverPage />} />
             <Route path="/schools" element={<Schools />} />
             <Route path="/schools/:chart" element={<Schools />} />
             <Route path="/bench" element={<Bench />} />

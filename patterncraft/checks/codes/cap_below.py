@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from ..caps import caps
 from ..finding import Check, Finding
+from ..openings import is_cap_only
 from ..subject import Subject
 
 
@@ -13,7 +14,8 @@ def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.cap_below
     for c in caps(s):
         lines = c.promise.intervals
-        if len(lines) < 3 or c.promise.length_b is None:
+        own = c.seam.a if c.cap == "a" else c.seam.b
+        if len(lines) < 3 or c.promise.length_b is None or is_cap_only(s.pattern.piece(own[0].piece)):
             continue
         for k, at in ((0, 0.5 * lines[0].length_a), (-1, c.promise.length_a - 0.5 * lines[-1].length_a)):
             i = lines[k]

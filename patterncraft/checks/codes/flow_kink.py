@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Any
 
+from ...house import edge_word
 from ..finding import Check, Finding
 from ..joints import Joint, is_broken
 from ..subject import Subject
@@ -14,6 +15,9 @@ def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.kink
     for j in s.joints:
         if not j.flows or not is_broken(j.kink, limit, s.record.bend(j.edge).kink):
+            continue
+        if j.word == "neckline" and edge_word(j.seam) == "armhole":
+            # Off the shoulder the top turns over the arm, and is drawn in.
             continue
         over = f"the {j.dart}, shut," if j.dart else f"the {j.seam} seam"
         where = f"The {j.edge} of the {j.piece}" + (f" and of the {j.other}" if j.other and j.other != j.piece else "")

@@ -9,7 +9,7 @@ from ...paper.sewn import point_of, spot_along
 from ..finding import Check, Finding
 from ..subject import Subject
 
-LAID_IN = ("lining", "interfacing")
+LAID_IN = ("lining", "interfacing", "facing", "pocketing")
 """Cloths that are laid on another piece and sewn with it."""
 
 

@@ -8,7 +8,7 @@ from dataclasses import replace
 import pytest
 
 from patterncraft.comparing.drawn_over import lies_over
-from patterncraft.comparing.laid_over import laid_over, points_in_common, points_to_lie_together
+from patterncraft.comparing.laid_over import laid_over, lines_to_lie_along, points_in_common, points_to_lie_together
 from patterncraft.formats.table import GAP, Lie, tidy
 from patterncraft.geometry.path import straight
 from patterncraft.geometry.transform import Transform
@@ -46,6 +46,29 @@ def test_a_wider_sheet_that_lies_askew_is_brought_to_the_same_centre_and_grain()
 def test_the_named_point_lies_on_its_like(at: str, corner: complex) -> None:
     by = laid_over(skirt(24, 60), skirt(27, 64), at)
     assert by.point(0j) == pytest.approx(corner, abs=1e-9), "where the wider sheet's upper centre comes to lie"
+
+
+def test_two_shoulders_lie_along_each_other_though_their_grains_do_not() -> None:
+    """By plain angles: the fuller sheet's side leans 3 in 64, the other's not at all."""
+    under, over = skirt(24, 60), skirt(27, 64)
+    leaning = replace(
+        over,
+        outline=tuple(
+            replace(e, path=straight(27 + 0j, 30 + 64j))
+            if e.name == "side"
+            else replace(e, path=straight(30 + 64j, 64j))
+            if e.name == "hem"
+            else e
+            for e in over.outline
+        ),
+    )
+    by = laid_over(under, leaning, "side / waist", "side")
+    assert by.point(27 + 0j) == pytest.approx(24 + 0j, abs=1e-9)
+    lower = by.point(30 + 64j)
+    assert (lower.real, lower.imag) == (pytest.approx(24.0, abs=1e-9), pytest.approx(abs(3 + 64j), abs=1e-9))
+    assert laid_over(under, leaning, "side / waist", "no such line").turn == pytest.approx(1 + 0j)
+    pair = Pattern((under,)), Pattern((leaning,))
+    assert lines_to_lie_along(*pair) == ["waist", "side", "hem", "centre front"]
 
 
 def test_a_point_that_one_sheet_lacks_or_has_twice_is_not_offered() -> None:

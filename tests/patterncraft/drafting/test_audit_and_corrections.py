@@ -6,10 +6,11 @@ import pytest
 
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.audit_line import AuditLine
-from patterncraft.drafting.corrections import MatchShoulders, SoftenCap, TrueLegs, corrected, moved_corner, read_correction
+from patterncraft.drafting.corrections import MatchShoulders, SoftenCap, TrueLegs, moved_corner
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
+from patterncraft.fitting.corrected import corrected, read_correction
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.paper.dart import find_dart

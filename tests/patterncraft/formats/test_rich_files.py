@@ -9,9 +9,10 @@ from typing import Any
 
 import pytest
 
-from patterncraft.drafting.corrections import TrueLegs, corrected
+from patterncraft.drafting.corrections import TrueLegs
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import BadFile
+from patterncraft.fitting.corrected import corrected
 from patterncraft.formats.openfile import BlockFile, PatternFile
 from patterncraft.formats.openfile_io import block_file, pattern_file, read_block, read_file, read_pattern, write_file
 from patterncraft.house import HouseRules

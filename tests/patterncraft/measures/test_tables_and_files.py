@@ -37,7 +37,7 @@ class TestTables:
         assert "waist_girth" not in found, "what is measured stays"
 
     def test_outside_the_table_nothing_is_guessed(self) -> None:
-        with pytest.raises(BadMeasure, match="outside this table, which runs from 80 to 112"):
+        with pytest.raises(BadMeasure, match="outside this table, which runs from 80 cm to 112 cm"):
             size_table("handbook-women").estimated({"bust_girth": 140.0})
         with pytest.raises(BadMeasure, match="found by the bust") as caught:
             size_table("handbook-women").estimated({"waist_girth": 70.0})

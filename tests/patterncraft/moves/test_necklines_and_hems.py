@@ -180,6 +180,16 @@ class TestHemAndSides:
     def test_a_hem_is_refused(self, step: dict[str, Any], words: str) -> None:
         assert words in stopped(pair(), {"move": "hem", **step}).message
 
+    def test_a_hem_is_not_let_down_along_the_level_end_of_a_facing(self) -> None:
+        facing = {"move": "extend", "piece": "back", "edge": "centre back", "width": 6.0, "as": "facing"}
+        said = stopped(pair(), facing, {"move": "hem", "shape": "high-low", "back_down": 5.0})
+        assert (said.where, said.field) == ("back", "back_down")
+        assert "runs on level" in said.message
+        # Drawn first, the facing then stands beside a hem that is there.
+        after = worked(pair(), {"move": "hem", "shape": "high-low", "back_down": 5.0}, facing).piece("back")
+        assert polygon(after).is_valid
+        assert max(z.imag for e in after.outline for z in flat_path(e.path, 1e-3)) == pytest.approx(45.0, abs=0.01)
+
     def test_a_bodice_has_no_hem_until_it_is_told(self) -> None:
         block = draft(FIGURES["average"]).pattern
         assert "no piece here has a hem" in stopped(block, {"move": "hem", "shape": "level"}).message

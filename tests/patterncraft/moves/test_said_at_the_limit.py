@@ -18,7 +18,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
 from tests.conftest import draft, draft_by
 from tests.rich import rich_bodice, worked
-from tests.samples import WHOLE, square
+from tests.samples import WHOLE, sheet, square
 
 RULES = HouseRules()
 ROTATE: dict[str, Any] = {
@@ -169,6 +169,28 @@ def test_a_slash_opens_to_a_right_angle_and_no_further(opening: float, allowed: 
         assert message == "slash 1 is 10.0 cm long: opened by 14.2 cm it would stand at more than a right angle."
         assert (where, field) == ("square", "opening")
         assert cure.startswith("Open it by less")
+
+
+@pytest.mark.parametrize(
+    ("step", "field", "words"),
+    [
+        ({"move": "pleats", "kind": "box", "depth": 3.5, "ends": "nothing"}, "", ""),
+        ({"move": "pleats", "kind": "box", "depth": 3.6, "ends": "nothing"}, "depth", "opened by 14.4 cm"),
+        ({"move": "overlap", "amount": 14.1}, "", ""),
+        ({"move": "overlap", "amount": 14.2}, "amount", "lapped over by 14.2 cm"),
+    ],
+)
+def test_a_pleat_and_a_lap_turn_to_a_right_angle_and_no_further(step: dict[str, object], field: str, words: str) -> None:
+    """A strip 10 cm deep, once slashed: a box pleat takes four depths, and the chord of a right angle is 14.14 (by hand). Turned
+    further, four slashes in a narrow band brought every strip back onto the one before it, edge on edge, and crossed nothing."""
+    strip = sheet(60.0, 10.0, "band")
+    slashed = step | {"piece": "band", "from_edge": "top", "to_edge": "bottom", "count": 1}
+    if not field:
+        assert replay(Pattern((strip,)), read_steps([slashed]), RULES).stopped is None
+        return
+    message, where, _, told = refusal(Pattern((strip,)), slashed)
+    assert message == f"slash 1 is 10.0 cm long: {words} it would stand at more than a right angle."
+    assert (where, told) == ("band", field)
 
 
 def test_a_zone_is_said_as_its_places_are_in_either_unit() -> None:

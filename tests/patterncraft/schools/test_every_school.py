@@ -5,11 +5,11 @@ import json
 
 import pytest
 
-from patterncraft.drafting.again import drafted_again
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import BadMeasure, BadSetting
+from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, read_file, write_file
 from patterncraft.house import HouseRules

@@ -41,6 +41,7 @@ CUT: dict[str, dict[str, tuple[int, bool, bool, str]]] = {
     "skirt": {"skirt back": FOLD, "skirt front": FOLD},
     "sleeve-compass": {"sleeve": PAIR},
     "sleeve-thirds": {"sleeve": PAIR},
+    "sleeve-knit": {"sleeve": PAIR},
     "torso": {"back": FOLD, "front": FOLD},
 }
 """How the trade cuts such a piece (common practice, no source): quantity, on the fold, as a pair, of what."""

@@ -77,7 +77,7 @@ export interface paths {
         };
         /**
          * Blocks
-         * @description All blocks on the shelf.
+         * @description All blocks on the shelf by name, to choose from.
          */
         get: operations["server_shelf_api_blocks"];
         put?: never;
@@ -106,6 +106,26 @@ export interface paths {
          * @description Take a block from an open file, sent as the request's body.
          */
         post: operations["server_shelf_api_import_block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sizes
+         * @description A family of sizes drafted from a size table: all, or none.
+         */
+        post: operations["server_shelf_families_api_sizes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -152,6 +172,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/blocks/{block_id}/drawing/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing
+         * @description A revision (0: the newest) as an SVG or DXF drawing, true to scale, that can be read back.
+         */
+        get: operations["server_shelf_families_api_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{block_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description The block once more, for another person.
+         */
+        post: operations["server_shelf_families_api_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/blocks/{block_id}/file": {
         parameters: {
             query?: never;
@@ -164,6 +224,71 @@ export interface paths {
          * @description The newest revision as an open file.
          */
         get: operations["server_shelf_api_export_block"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{block_id}/fittings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description All toiles of a block, the newest first.
+         */
+        get: operations["server_fitting_api_log"];
+        put?: never;
+        /**
+         * Begin
+         * @description Another toile, sewn from the newest revision.
+         */
+        post: operations["server_fitting_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{block_id}/followers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Followers
+         * @description Styles that lie on an older revision, each with what the newest would change in it.
+         */
+        get: operations["server_fitting_api_followers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blocks/{block_id}/over/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Laid Over
+         * @description Two blocks over each other, or two revisions of one. ``a``, ``b``: their revisions, 0 for the newest; ``at``, ``along``: the point that lies on its like, and the line in its direction;
+         *     ``below``: cm below that point (below each piece's top without one) at which their widths are asked for, with commas between.
+         */
+        get: operations["server_fitting_api_laid_over"];
         put?: never;
         post?: never;
         delete?: never;
@@ -372,6 +497,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{fitting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description When it was tried on, in which cloth, and what is to be said of the whole.
+         */
+        put: operations["server_fitting_api_change"];
+        post?: never;
+        /**
+         * Take Out
+         * @description A toile that was a mistake, with its notes and pictures.
+         */
+        delete: operations["server_fitting_api_take_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{fitting_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pin Note
+         * @description What was seen, pinned to a place of the block.
+         */
+        post: operations["server_fitting_api_pin_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{fitting_id}/notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unpin Note
+         * @description Takes a note off.
+         */
+        delete: operations["server_fitting_api_unpin_note"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{fitting_id}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photograph
+         * @description A picture of the toile, sent as the request's body.
+         */
+        post: operations["server_fitting_api_add_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{fitting_id}/photographs/{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photograph
+         * @description A picture, for the workroom alone.
+         */
+        get: operations["server_fitting_api_photograph"];
+        put?: never;
+        post?: never;
+        /**
+         * Take Photograph Out
+         * @description A picture, deleted for good.
+         */
+        delete: operations["server_fitting_api_take_photograph_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{fitting_id}/revision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Revision
+         * @description The corrections as the block's next revision.
+         */
+        post: operations["server_fitting_api_make_revision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/house-rules": {
         parameters: {
             query?: never;
@@ -454,6 +707,234 @@ export interface paths {
          * @description Let these styles take the house rules; the answer lists those that still differ. All or none.
          */
         post: operations["server_styles_rule_change_take_house_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Waiting
+         * @description All drawings and photographs that wait.
+         */
+        get: operations["server_incoming_api_waiting"];
+        put?: never;
+        /**
+         * Take In
+         * @description An SVG, a DXF or a photograph, sent as the request's body.
+         */
+        post: operations["server_incoming_api_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/glossary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glossary
+         * @description The trade's names for edges.
+         */
+        get: operations["server_incoming_api_glossary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One
+         * @description It, with all that was said of it so far.
+         */
+        get: operations["server_incoming_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Throw Away
+         * @description Deleted for good, picture and all.
+         */
+        delete: operations["server_incoming_api_throw_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Corner
+         * @description A corner put in where one points, or taken out.
+         */
+        post: operations["server_incoming_api_change_corner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/flat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Flat
+         * @description The photograph made flat, for the workroom alone.
+         */
+        get: operations["server_incoming_api_flat"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep
+         * @description On the shelf.
+         */
+        post: operations["server_incoming_api_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The photograph, for the workroom alone.
+         */
+        get: operations["server_incoming_api_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Plan
+         * @description Scale, pieces, corners, names, darts: kept as far as they are said.
+         */
+        put: operations["server_incoming_api_set_plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Sheet
+         * @description The sheet of known size in the photograph, marked by hand or looked for; the photograph is made flat by it.
+         */
+        put: operations["server_incoming_api_set_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/snap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Snap
+         * @description Where on the card's edge a click was meant.
+         */
+        post: operations["server_incoming_api_snap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming_id}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Trace
+         * @description What was clicked on the flat picture.
+         */
+        put: operations["server_incoming_api_set_trace"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -776,6 +1257,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf
+         * @description The shelf as it hangs, from the block numbered ``start`` on. ``text``: words in the name of the block or the person, its school, its
+         *     cloth or the cloth of a toile. Retired blocks are shown when they are asked for by state or by name.
+         */
+        get: operations["server_shelf_api_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/size-tables": {
         parameters: {
             query?: never;
@@ -1054,6 +1556,26 @@ export interface paths {
          */
         put: operations["server_styles_api_rename"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/newest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow
+         * @description The style on the newest revision of one of its blocks.
+         */
+        post: operations["server_fitting_api_follow"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1545,6 +2067,55 @@ export interface components {
             version: number;
         };
         /**
+         * Band
+         * @description It measures the edges it is sewn to, in the order given, and is that much shorter; worn double.
+         */
+        Band: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Cloth
+             * @default rib
+             */
+            cloth?: string;
+            /**
+             * Depth
+             * @default 5
+             */
+            depth?: number;
+            /** Edges */
+            edges: [
+                string,
+                string
+            ][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "band";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Shorter, hundredths
+             * @default 15
+             */
+            percent?: number;
+        };
+        /**
          * BandOut
          * @description A strip of paper along an edge, as it lies when it is sewn.
          */
@@ -1561,6 +2132,150 @@ export interface components {
         BeforeAfter: {
             after: components["schemas"]["VerbPicture"];
             before: components["schemas"]["VerbPicture"];
+        };
+        /**
+         * Bell
+         * @description Slashed from the hem to the cap and hinged there; the hem falls in folds.
+         */
+        Bell: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Slashes
+             * @default 4
+             */
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "bell";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Each opens
+             * @default 4
+             */
+            opening?: number;
+            /** Sleeve */
+            piece?: string | null;
+        };
+        /**
+         * Binding
+         * @description It is cut on the bias and as long as its edges, each as often as it comes round the garment.
+         */
+        Binding: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edges */
+            edges: [
+                string,
+                string
+            ][];
+            /**
+             * Finish
+             * @default single
+             * @enum {string}
+             */
+            finish?: "single" | "double" | "faced";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "binding";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Width
+             * @default 1
+             */
+            width?: number;
+        };
+        /**
+         * Bishop
+         * @description The hem is cut off by the cuff's depth; below the line the centre and the middles of both halves open like wedges hinged on it; the seams come down
+         *     straight from there; the hem is one curve, lower at the back, where it is slit. Wedges between five strips and a line that stays straight do not lie
+         *     flat, so the lower part is drawn anew: its new paper lies beside the seams.
+         */
+        Bishop: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Off for the cuff
+             * @default 5.715
+             */
+            cuff_depth?: number;
+            /**
+             * Lower at the back
+             * @default 1.5
+             */
+            hem_drop?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "bishop";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Each opens
+             * @default 6.35
+             */
+            opening?: number;
+            /** Sleeve */
+            piece?: string | null;
+            /**
+             * Slit
+             * @default 5.08
+             */
+            slit?: number;
+            /**
+             * Below the biceps line
+             * @default 3.81
+             */
+            start_below_biceps?: number;
         };
         /**
          * Blend
@@ -1678,6 +2393,30 @@ export interface components {
             };
         };
         /**
+         * BlockName
+         * @description A block in a list to choose from.
+         */
+        BlockName: {
+            /** Family */
+            family: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            /** Person Id */
+            person_id: number | null;
+            /** Revision */
+            revision: number;
+            /** School */
+            school: string;
+            /** School Name */
+            school_name: string;
+            /** State */
+            state: string;
+        };
+        /**
          * BlockOut
          * @description A block as it hangs on the shelf. ``unreadable``: why it cannot be shown, in words; it can still be saved or put away.
          *     ``away``: since when it has been put away; empty: it is at hand.
@@ -1789,6 +2528,119 @@ export interface components {
              * @default true
              */
             variant?: boolean;
+        };
+        /**
+         * BroughtOut
+         * @description The block as it would hang: its drawing, its audit, and what was told on the way.
+         */
+        BroughtOut: {
+            /** Audit */
+            audit: components["schemas"]["AuditOut"][];
+            drawing: components["schemas"]["Drawing"];
+            /** Told */
+            told: string[];
+        };
+        /**
+         * CapSleeve
+         * @description The cap is cut off level, so far down from its top; what lies below is put away. The armhole below it is free, to be bound or faced.
+         */
+        CapSleeve: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Long, from the cap's top
+             * @default 9
+             */
+            length?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cap_sleeve";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Sleeve */
+            piece?: string | null;
+        };
+        /**
+         * CardOut
+         * @description A block as it hangs on its rail. ``size_set``: the family of sizes it hangs in; ``styles``: how many lie on it; ``cloth``: woven or knit.
+         */
+        CardOut: {
+            /** Cloth */
+            cloth: string;
+            /** Family */
+            family: string;
+            /** Id */
+            id: number;
+            /** Made */
+            made: string;
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            /** Person Id */
+            person_id: number | null;
+            /** Revision */
+            revision: number;
+            /** School */
+            school: string;
+            /** School Name */
+            school_name: string;
+            silhouette: components["schemas"]["SilhouetteOut"] | null;
+            /** Size Set */
+            size_set: string;
+            /** State */
+            state: string;
+            /** Styles */
+            styles: number;
+            /** Unreadable */
+            unreadable: string;
+        };
+        /**
+         * CardPhotographOut
+         * @description ``corners``: of the sheet, found or marked, in dots; ``flat``: the size of the flat picture in cm and where its first dot lies; ``error``: what a length
+         *     of 40 cm may be off, in words.
+         */
+        CardPhotographOut: {
+            /** Advice */
+            advice: string;
+            /** Corners */
+            corners: components["schemas"]["Point"][];
+            /** Error */
+            error: string;
+            flat: components["schemas"]["Box"] | null;
+            /** Found */
+            found: boolean;
+            /** Grown */
+            grown: string;
+            /** Height */
+            height: number;
+            /** Per Cm */
+            per_cm: number;
+            /** Sheet Height */
+            sheet_height: number;
+            /** Sheet Width */
+            sheet_width: number;
+            trace: components["schemas"]["Trace"];
+            /** Traced */
+            traced: components["schemas"]["TracedOut"][];
+            /** Width */
+            width: number;
         };
         /**
          * ChainOut
@@ -1983,6 +2835,84 @@ export interface components {
             piece?: string | null;
             /** Seam */
             seam?: string | null;
+        };
+        /**
+         * Collar
+         * @description Its neck edge is as long as the neckline, from centre to centre; where the style has a button stand, it goes on over it.
+         */
+        Collar: {
+            /** Break point */
+            break?: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"]) | null;
+            /** Break above the waist */
+            break_above_waist?: number | null;
+            /** Button stand */
+            button_stand?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Fall */
+            fall?: number | null;
+            /** Gap between stand and fall */
+            gap?: number | null;
+            /** Height */
+            height?: number | null;
+            /** Roll line inside the neck point */
+            inset?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "stand_and_fall" | "band" | "round_band" | "flat" | "roll" | "lapel" | "bias_roll" | "rib";
+            /** Lapel */
+            lapel?: number | null;
+            /** Narrower at the back by */
+            less_at_back?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "collar";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /** Notch */
+            notch?: number | null;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * On the fold at the
+             * @default back
+             * @enum {string}
+             */
+            on_fold?: "back" | "front";
+            /** Shoulders over each other */
+            overlap?: number | null;
+            /** Shorter than its neckline, hundredths */
+            percent?: number | null;
+            /** Pieces */
+            pieces?: string[] | null;
+            /** Point */
+            point?: number | null;
+            /** Rise */
+            rise?: number | null;
+            /** Points lean out, degrees */
+            spread?: number | null;
+            /** Stand */
+            stand?: number | null;
+            /** Turn of the cloth */
+            turn?: number | null;
+            /** Width */
+            width?: number | null;
         };
         /**
          * ComparedRow
@@ -2192,6 +3122,132 @@ export interface components {
             taken_on: string;
         };
         /**
+         * CornerIn
+         * @description A corner put into a piece of the plan at a place of the drawing, cm, or the corner of that number taken out.
+         */
+        CornerIn: {
+            at?: components["schemas"]["Point"] | null;
+            /** Piece */
+            piece: number;
+            /** Take Out */
+            take_out?: number | null;
+        };
+        /**
+         * Cuff
+         * @description A plain cuff laps over itself at the slit; one of rib is a ring, shorter than the wrist, that stretches over the hand.
+         */
+        Cuff: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Depth
+             * @default 5.715
+             */
+            depth?: number;
+            /** Closed, round the wrist */
+            girth?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cuff";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Folded
+             * @default true
+             */
+            on_fold?: boolean;
+            /**
+             * Overlap at each end
+             * @default 1.27
+             */
+            overlap?: number;
+            /** Sleeve */
+            piece?: string | null;
+            /**
+             * Shorter, of rib
+             * @default 0
+             */
+            stretch?: number;
+        };
+        /**
+         * Culottes
+         * @description From each centre the crotch goes out by its share of the hip, so deep below the waist; its curve hollows the corner; the inside legs fall with the
+         *     grain and are equal.
+         */
+        Culottes: {
+            /** Back, out by */
+            back?: number | null;
+            /**
+             * Back
+             * @default skirt back
+             */
+            back_piece?: string;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Depth */
+            depth?: number | null;
+            /** Front, out by */
+            front?: number | null;
+            /**
+             * Front
+             * @default skirt front
+             */
+            front_piece?: string;
+            /**
+             * Hollow, back
+             * @default 3
+             */
+            hollow_back?: number;
+            /**
+             * Hollow, front
+             * @default 4
+             */
+            hollow_front?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "culottes";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Share of the hip
+             * @default eighth
+             * @enum {string}
+             */
+            share?: "eighth" | "quarter";
+        };
+        /**
          * CureIn
          * @description Apply an audit's remedy to a block: a new revision.
          */
@@ -2300,6 +3356,37 @@ export interface components {
             seam?: string | null;
         };
         /**
+         * CutLoose
+         * @description The promise of its seam stays, and is kept or broken like any other's.
+         */
+        CutLoose: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "cut_loose";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Part */
+            part: string;
+        };
+        /**
          * CutPlan
          * @description What stands on the sheet's label. Whether it is cut on the fold is told by its fold.
          */
@@ -2345,6 +3432,38 @@ export interface components {
         DartPlace: {
             /** Dart */
             dart: string;
+        };
+        /**
+         * DartPlan
+         * @description A dart: its point, both ends of its mouth on the outline, and how far its sewn point stands back, cm.
+         */
+        DartPlan: {
+            /** Mouth */
+            mouth: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Name */
+            name: string;
+            /**
+             * Point
+             * @description A point of the drawing, cm.
+             */
+            point: [
+                number,
+                number
+            ];
+            /**
+             * Set Back
+             * @default 0
+             */
+            set_back?: number;
         };
         /**
          * DifferenceOut
@@ -2421,6 +3540,60 @@ export interface components {
             share: number;
             /** Place */
             to: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+        };
+        /**
+         * Dolman
+         * @description Front and back drawn anew from the neck point out: their shoulders at one slope, the sleeve leaving the tip at the angle. What lies below the arm
+         *     stays as it is.
+         */
+        Dolman: {
+            /**
+             * Angle, degrees
+             * @default 30
+             */
+            angle?: number;
+            /**
+             * Back
+             * @default back
+             */
+            back?: string;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Front
+             * @default front
+             */
+            front?: string;
+            /** Sleeve */
+            length?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "dolman";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Radius
+             * @default 10
+             */
+            radius?: number;
+            /** Round the end */
+            wrist?: number | null;
         };
         /**
          * DoubtOut
@@ -2645,6 +3818,18 @@ export interface components {
             piece: string;
         };
         /**
+         * DuplicateIn
+         * @description The block once more, for another person; ``chart_id``: drafted from her measures by the same school, else as it lies.
+         */
+        DuplicateIn: {
+            /** Chart Id */
+            chart_id?: number | null;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id?: number | null;
+        };
+        /**
          * EarlierOut
          * @description What a chart held before one of its changes, beside what it holds now. ``until``: date and time, ISO 8601.
          */
@@ -2707,6 +3892,23 @@ export interface components {
             piece: string;
         };
         /**
+         * EdgeOut
+         * @description An edge from one corner of the plan to the next: its line, its length as drawn, and its name.
+         */
+        EdgeOut: {
+            /** D */
+            d: string;
+            /** Index */
+            index: number;
+            /** Length */
+            length: string;
+            middle: components["schemas"]["Point"];
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * EdgePlace
          * @description A place on an edge: a fraction of it, or cm along it, from the end where it meets ``from``.
          */
@@ -2723,6 +3925,52 @@ export interface components {
              * @default
              */
             from?: string;
+        };
+        /**
+         * Elastic
+         * @description Its length is the girth of the body there, less what it is to grip by; the edge is gathered on it.
+         */
+        Elastic: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edges */
+            edges: [
+                string,
+                string
+            ][];
+            /** Round the body there */
+            girth?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "elastic";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Shorter, hundredths
+             * @default 0
+             */
+            percent?: number;
+            /**
+             * Width
+             * @default 1
+             */
+            width?: number;
         };
         /**
          * ErrorOut
@@ -2778,6 +4026,83 @@ export interface components {
             width: number;
         };
         /**
+         * Facing
+         * @description Along one edge or several: darts and panels shut, the sheets laid side by side as they are sewn. Over the shoulders it is one piece, but where both
+         *     centres are folds: then it is cut apart there. Several edges of one sheet (neckline and armhole; an opening with its collar) are faced by one piece.
+         */
+        Facing: {
+            /** Cut apart */
+            apart?: boolean | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edges */
+            edges: [
+                string,
+                string
+            ][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "facing";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Width
+             * @default 5.08
+             */
+            width?: number;
+        };
+        /**
+         * FamilyIn
+         * @description ``base_set``: the family whose sizes these are drawn on, as sleeves on their armholes.
+         */
+        FamilyIn: {
+            /**
+             * Base Set
+             * @default
+             */
+            base_set?: string;
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Settings */
+            settings?: {
+                [key: string]: unknown;
+            };
+            /** Sizes */
+            sizes: string[];
+            /** Table */
+            table: string;
+        };
+        /**
+         * FamilyOut
+         * @description What was hung up.
+         */
+        FamilyOut: {
+            /** Blocks */
+            blocks: {
+                [key: string]: string;
+            };
+            /** Size Set */
+            size_set: string;
+        };
+        /**
          * Fault
          * @description ``message`` is the whole sentence; ``field`` the path of the value it is about; ``step`` counts from 1.
          */
@@ -2807,7 +4132,7 @@ export interface components {
         /**
          * FieldOut
          * @description A parameter that fills a slot. ``unit``: "cm" for a length, which is typed in the house unit; ``low`` and
-         *     ``high``: its range, when it has one.
+         *     ``high``: its range, when it has one; ``only``: with which values of other parameters it says anything.
          */
         FieldOut: {
             /** High */
@@ -2816,6 +4141,10 @@ export interface components {
             low: number | null;
             /** Name */
             name: string;
+            /** Only */
+            only?: {
+                [key: string]: string[];
+            };
             /** Title */
             title: string;
             /** Unit */
@@ -2920,6 +4249,63 @@ export interface components {
             size: string;
         };
         /**
+         * FittingIn
+         * @description A toile as it was tried on.
+         */
+        FittingIn: {
+            /**
+             * Cloth
+             * @default
+             */
+            cloth?: string;
+            /**
+             * Remarks
+             * @default
+             */
+            remarks?: string;
+            /**
+             * Worn On
+             * Format: date
+             */
+            worn_on: string;
+        };
+        /**
+         * FittingOut
+         * @description A toile of the log. ``revision``: what it was sewn from; ``made``: what came of it, 0 as long as it is worked at. ``corrections``: in words;
+         *     ``stopped``: why the last of them cannot be done. ``changes``: what differs from the block it was sewn from, in figures.
+         */
+        FittingOut: {
+            /** Changes */
+            changes: components["schemas"]["DifferencesOut"][];
+            /** Cloth */
+            cloth: string;
+            /** Corrections */
+            corrections: string[];
+            /** Id */
+            id: number;
+            /** Made */
+            made: number;
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** Number */
+            number: number;
+            /** Photographs */
+            photographs: components["schemas"]["PhotographOut"][];
+            /** Remarks */
+            remarks: string;
+            /** Revision */
+            revision: number;
+            /** Stopped */
+            stopped: string;
+            /** Style Id */
+            style_id: number | null;
+            /**
+             * Worn On
+             * Format: date
+             */
+            worn_on: string;
+        };
+        /**
          * Flare
          * @description The edge leaves its line at that place and runs straight out to the hem, as long as it was; its partner is let out alike,
          *     and the hem is drawn square to both.
@@ -2956,6 +4342,52 @@ export interface components {
             note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * Fly
+         * @description The facing is curved into the centre below the zip; the guard lies folded behind it. The stitching is drawn on the piece.
+         */
+        Fly: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Edge
+             * @default centre front
+             */
+            edge?: string;
+            /**
+             * Zip
+             * @default 16
+             */
+            length?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "fly";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Width
+             * @default 4
+             */
+            width?: number;
         };
         /**
          * Fold
@@ -3027,6 +4459,41 @@ export interface components {
              * @enum {string}
              */
             toward: "centre" | "side" | "up" | "down";
+        };
+        /**
+         * FollowIn
+         * @description Take the newest revision of the block that lies there as ``role``. ``version``: of the style as it was looked at.
+         */
+        FollowIn: {
+            /** Role */
+            role: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * FollowerOut
+         * @description A style that lies on an older revision of a block: what would change in it with the newest one, in figures; ``stopped``: which step could not be
+         *     done any more; ``broken``: promises that would not be kept.
+         */
+        FollowerOut: {
+            /** Broken */
+            broken: string[];
+            /** Name */
+            name: string;
+            /** Newest */
+            newest: number;
+            /** Revision */
+            revision: number;
+            /** Role */
+            role: string;
+            /** Stopped */
+            stopped: string;
+            /** Style Id */
+            style_id: number;
+            /** Tables */
+            tables: components["schemas"]["DifferencesOut"][];
+            /** Version */
+            version: number;
         };
         /**
          * ForPerson
@@ -3147,6 +4614,20 @@ export interface components {
             soft_ease?: number;
         };
         /**
+         * GlossaryOut
+         * @description Names of edges with what usually becomes of them, and the edges of common pieces, clockwise, of a half drawn with its centre at the left.
+         */
+        GlossaryOut: {
+            /** Edges */
+            edges: {
+                [key: string]: string;
+            };
+            /** Pieces */
+            pieces: {
+                [key: string]: string[];
+            };
+        };
+        /**
          * Godet
          * @description A new piece: its two sides as long as the opening, its hem an arc about its point. Both its sides and the opening are
          *     promised to each other.
@@ -3231,6 +4712,45 @@ export interface components {
             note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * GrainPlan
+         * @description The grainline, from its upper end to its lower.
+         */
+        GrainPlan: {
+            /**
+             * End
+             * @description A point of the drawing, cm.
+             */
+            end: [
+                number,
+                number
+            ];
+            /**
+             * Start
+             * @description A point of the drawing, cm.
+             */
+            start: [
+                number,
+                number
+            ];
+        };
+        /**
+         * GripOut
+         * @description Where a parameter is taken hold of: ``at`` on the table, cm; it grows along ``way`` (a unit vector), by ``per`` for each cm. ``value``: what it is
+         *     now; ``said``: that in words.
+         */
+        GripOut: {
+            at: components["schemas"]["Point"];
+            /** Field */
+            field: string;
+            /** Per */
+            per: number;
+            /** Said */
+            said: string;
+            /** Value */
+            value: number;
+            way: components["schemas"]["Point"];
         };
         /**
          * HeadDone
@@ -3403,6 +4923,95 @@ export interface components {
             version: number | null;
         };
         /**
+         * IncomingHead
+         * @description A drawing or photograph that waits to become a block.
+         */
+        IncomingHead: {
+            /** Came */
+            came: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * IncomingOut
+         * @description Everything of it. ``unit``: what the drawing says; ``guess``: what it was taken for where it says nothing. ``ours``: it needs no plan. ``refused``: why it
+         *     cannot be a block yet.
+         */
+        IncomingOut: {
+            brought: components["schemas"]["BroughtOut"] | null;
+            /** Edges */
+            edges: components["schemas"]["EdgeOut"][];
+            extent: components["schemas"]["Box"] | null;
+            /** Guess */
+            guess: string;
+            /** Id */
+            id: number;
+            /** Inner */
+            inner: string[];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Open Lines */
+            open_lines: string[];
+            /** Ours */
+            ours: boolean;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineOut"][];
+            photograph: components["schemas"]["CardPhotographOut"] | null;
+            plan: components["schemas"]["Plan"];
+            refused: components["schemas"]["Fault"] | null;
+            /** Told */
+            told: string[];
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Interfacing
+         * @description Traced from the piece. Net it is cut along the stitching, so that it is not caught in the seams.
+         */
+        Interfacing: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Edge */
+            edge?: string | null;
+            /**
+             * Kind
+             * @default whole
+             * @enum {string}
+             */
+            kind?: "whole" | "net" | "strip";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "interfacing";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /** Width */
+            width?: number | null;
+        };
+        /**
          * IntervalOut
          * @description A seam between two of its notches, in words.
          */
@@ -3537,6 +5146,132 @@ export interface components {
             note?: string;
         };
         /**
+         * KeepIn
+         * @description Hang it on the shelf, as a block of its own.
+         */
+        KeepIn: {
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id?: number | null;
+        };
+        /**
+         * KnownLength
+         * @description Two places whose distance is known, cm.
+         */
+        KnownLength: {
+            /**
+             * A
+             * @description A point of the drawing, cm.
+             */
+            a: [
+                number,
+                number
+            ];
+            /**
+             * B
+             * @description A point of the drawing, cm.
+             */
+            b: [
+                number,
+                number
+            ];
+            /** Length */
+            length: number;
+        };
+        /**
+         * KnownOnCard
+         * @description Two places of the flat picture, and the length that a tape says, cm.
+         */
+        KnownOnCard: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Length */
+            length: number;
+        };
+        /**
+         * LaidOverOut
+         * @description Two blocks, or two revisions of one, over each other: ``under`` as paper, ``over`` as outlines; ``at``, ``along``: the point and the line they lie
+         *     together at, of ``points`` and ``ways``; empty: centre and grain.
+         */
+        LaidOverOut: {
+            /** A */
+            a: string;
+            /** Along */
+            along: string;
+            /** At */
+            at: string;
+            /** B */
+            b: string;
+            extent: components["schemas"]["Box"];
+            /** Only A */
+            only_a: string[];
+            /** Only B */
+            only_b: string[];
+            over: components["schemas"]["Drawing"];
+            /** Points */
+            points: string[];
+            /** Tables */
+            tables: components["schemas"]["DifferencesOut"][];
+            under: components["schemas"]["Drawing"];
+            /** Ways */
+            ways: string[];
+        };
+        /**
+         * LegOfMutton
+         * @description Slashed from the cap to the hem, hinged there; then the cap is lifted. What the cap gains is gathered between its notches.
+         */
+        LegOfMutton: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Slashes
+             * @default 3
+             */
+            count?: number;
+            /**
+             * Higher by
+             * @default 5
+             */
+            height?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "leg_of_mutton";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Each opens
+             * @default 4
+             */
+            opening?: number;
+            /** Sleeve */
+            piece?: string | null;
+        };
+        /**
          * Lengthen
          * @description Every piece is cut square to the grain at that level; what lies below moves down by so much, or up. What is sewn together
          *     stays in pairs, and sides are redrawn in one line; a dart in the way is drawn anew from its point to its mouth.
@@ -3632,6 +5367,30 @@ export interface components {
             width?: number;
         };
         /**
+         * LinePlan
+         * @description A named straight line on the paper, as bust or hip.
+         */
+        LinePlan: {
+            /**
+             * End
+             * @description A point of the drawing, cm.
+             */
+            end: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            /**
+             * Start
+             * @description A point of the drawing, cm.
+             */
+            start: [
+                number,
+                number
+            ];
+        };
+        /**
          * LineThrough
          * @description A line through places, in order. ``square_start`` and ``square_end``: it meets the outline at right angles.
          */
@@ -3654,6 +5413,66 @@ export interface components {
             square_start?: boolean;
             /** Through */
             through: (components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"])[];
+        };
+        /**
+         * Lining
+         * @description Traced from the pieces as they stand; their seams are sewn as the style's are. The pleat is laid from the neckline down the centre back.
+         */
+        Lining: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "lining";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
+            /**
+             * Ease pleat, half
+             * @default 1.5
+             */
+            pleat?: number;
+            /**
+             * Shorter by
+             * @default 2
+             */
+            shorter?: number;
+        };
+        /**
+         * LogOut
+         * @description The fittings of a block, the newest first, and the block as it lies on the table.
+         */
+        LogOut: {
+            /** Block Id */
+            block_id: number;
+            drawing: components["schemas"]["Drawing"];
+            /** Fittings */
+            fittings: components["schemas"]["FittingOut"][];
+            /** Name */
+            name: string;
+            /** Person */
+            person: string;
+            /** Revision */
+            revision: number;
+            /** State */
+            state: string;
         };
         /**
          * Looking
@@ -3746,6 +5565,50 @@ export interface components {
             zip_short?: number;
         };
         /**
+         * Loops
+         * @description The strip for all of them, three times as wide as a loop: folded, and stitched.
+         */
+        Loops: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Count
+             * @default 5
+             */
+            count?: number;
+            /**
+             * Length
+             * @default 8
+             */
+            length?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "loops";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Width
+             * @default 1
+             */
+            width?: number;
+        };
+        /**
          * Lying
          * @description Sheets laid by hand, by piece; the others lie as the table finds place for them.
          */
@@ -3764,6 +5627,22 @@ export interface components {
             mark: string;
         };
         /**
+         * MarkPlan
+         * @description A named point on the paper.
+         */
+        MarkPlan: {
+            /**
+             * At
+             * @description A point of the drawing, cm.
+             */
+            at: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+        };
+        /**
          * MeasureIn
          * @description Two points on the table, cm, both on one piece.
          */
@@ -3777,7 +5656,7 @@ export interface components {
             /** Piece */
             piece: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Band"] | components["schemas"]["Bell"] | components["schemas"]["Binding"] | components["schemas"]["Bishop"] | components["schemas"]["Blend"] | components["schemas"]["CapSleeve"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Collar"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["Cuff"] | components["schemas"]["Culottes"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutLoose"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["Dolman"] | components["schemas"]["DrawLine"] | components["schemas"]["Elastic"] | components["schemas"]["Extend"] | components["schemas"]["Facing"] | components["schemas"]["Flare"] | components["schemas"]["Fly"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["Interfacing"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["LegOfMutton"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["Lining"] | components["schemas"]["Loops"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["OffShoulder"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Placket"] | components["schemas"]["Pleats"] | components["schemas"]["Pocket"] | components["schemas"]["Promise"] | components["schemas"]["Puff"] | components["schemas"]["PutAway"] | components["schemas"]["Raglan"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["Sash"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["ShortenSleeve"] | components["schemas"]["ShoulderSlope"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Sleeve"] | components["schemas"]["Slit"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TakeIn"] | components["schemas"]["TakeInSeam"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Waistband"] | components["schemas"]["WrapSleeve"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -4121,6 +6000,21 @@ export interface components {
             workroom: string;
         };
         /**
+         * Node
+         * @description A point of the outline, cm on the flat picture. A corner ends the curve; any other point is passed smoothly.
+         */
+        Node: {
+            /**
+             * Corner
+             * @default true
+             */
+            corner?: boolean;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * NotDone
          * @description A step that cannot be done on the second: its sentence and why, with the cure.
          */
@@ -4237,6 +6131,59 @@ export interface components {
             notch: string;
         };
         /**
+         * NotchPlan
+         * @description A notch, on one or both pieces of a seam: the seam's edge there and the place.
+         */
+        NotchPlan: {
+            /** Name */
+            name: string;
+            /**
+             * Places
+             * @description [piece, edge, place]
+             */
+            places: [
+                string,
+                string,
+                [
+                    number,
+                    number
+                ]
+            ][];
+            /**
+             * Style
+             * @default single
+             * @enum {string}
+             */
+            style?: "single" | "double";
+        };
+        /**
+         * NoteIn
+         * @description A note pinned to a place of the table on which the log shows the block, cm.
+         */
+        NoteIn: {
+            /** Text */
+            text: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * NoteOut
+         * @description A note; ``at`` is its place on the table of the block's page.
+         */
+        NoteOut: {
+            at: components["schemas"]["Point"];
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Piece */
+            piece: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * NumberedPoint
          * @description A point of the construction with its number.
          */
@@ -4264,6 +6211,65 @@ export interface components {
             out?: number;
         };
         /**
+         * OffShoulder
+         * @description What goes round both shoulders is shared out: front and back so wide at the top, the rest for both sleeves. The body is cut off along its top and a
+         *     hollow line to the underarm; the sleeve's sides are that line, turned over.
+         */
+        OffShoulder: {
+            /**
+             * Back
+             * @default back
+             */
+            back?: string;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Below the shoulder
+             * @default 10.16
+             */
+            depth?: number;
+            /**
+             * Front
+             * @default front
+             */
+            front?: string;
+            /**
+             * Sleeve below the arm
+             * @default 18
+             */
+            length?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "off_shoulder";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Top, each
+             * @default 20.32
+             */
+            neck_width?: number;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Round both shoulders */
+            round_shoulder?: number | null;
+            /** Round the upper arm */
+            width?: number | null;
+        };
+        /**
          * OtherValue
          * @description What another school or workroom takes, in words, and the value in cm where it is one.
          */
@@ -4274,6 +6280,28 @@ export interface components {
             value: number | null;
             /** Who */
             who: string;
+        };
+        /**
+         * OutlineOut
+         * @description A closed line of the drawing. ``corners``: proposed, clockwise; ``crosses``: where it runs over itself; ``size``: wide × high in words.
+         */
+        OutlineOut: {
+            box: components["schemas"]["Box"];
+            /** Corners */
+            corners: components["schemas"]["Point"][];
+            crosses: components["schemas"]["Point"] | null;
+            /** D */
+            d: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Size */
+            size: string;
+            /** Within */
+            within: number;
+            /** Words */
+            words: string[];
         };
         /**
          * Overlap
@@ -4324,6 +6352,27 @@ export interface components {
             piece: string;
             /** To */
             to_edge: string;
+        };
+        /**
+         * PairPlan
+         * @description Edges that are sewn to each other: [piece, edge] on each side. ``ease``: cm by which the first side is longer, from–to.
+         */
+        PairPlan: {
+            /** A */
+            a: [
+                string,
+                string
+            ][];
+            /** B */
+            b: [
+                string,
+                string
+            ][];
+            /** Ease */
+            ease?: [
+                number,
+                number
+            ] | null;
         };
         /**
          * Panel
@@ -4426,6 +6475,20 @@ export interface components {
             note: string;
         };
         /**
+         * PhotographOut
+         * @description A photograph, by its number; its dots are asked for apart.
+         */
+        PhotographOut: {
+            /** Caption */
+            caption: string;
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+        };
+        /**
          * PhraseOut
          * @description A stretch of a step's sentence; ``slot`` empty for fixed words.
          */
@@ -4448,6 +6511,117 @@ export interface components {
             outline: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * PiecePlan
+         * @description One piece. ``corners``: in order, clockwise as seen; ``edges``: from the first corner on. ``allowance``: cm that were drawn with it all
+         *     round; ``allowances``: by edge, before that. ``kinds``: what becomes of an edge, where it is not what its name says.
+         */
+        PiecePlan: {
+            /**
+             * Allowance
+             * @default 0
+             */
+            allowance?: number;
+            /** Allowances */
+            allowances?: {
+                [key: string]: number;
+            };
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][];
+            /** Darts */
+            darts?: components["schemas"]["DartPlan"][];
+            /** Edges */
+            edges: string[];
+            grain?: components["schemas"]["GrainPlan"] | null;
+            /** Kinds */
+            kinds?: {
+                [key: string]: "seam" | "fold" | "hem" | "opening" | "dart" | "raw";
+            };
+            /** Lines */
+            lines?: components["schemas"]["LinePlan"][];
+            /** Marks */
+            marks?: components["schemas"]["MarkPlan"][];
+            /** Name */
+            name: string;
+            /**
+             * Outline
+             * @description Its number in the drawing, the largest 0.
+             */
+            outline: number;
+            /**
+             * Turned Over
+             * @description It is drawn as the other half of the body.
+             * @default false
+             */
+            turned_over?: boolean;
+        };
+        /**
+         * Placket
+         * @description As long as the slit and a little, four times as wide as it laps: folded in half, either edge sewn to the slit. The under one is narrower.
+         */
+        Placket: {
+            /** Buttons */
+            buttons?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Slit
+             * @default slit
+             */
+            line?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "placket";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+            /**
+             * Width
+             * @default 2.5
+             */
+            width?: number;
+        };
+        /**
+         * Plan
+         * @description Everything that is said of a drawing. At most one of ``known`` and ``square`` sets the scale beside the unit.
+         */
+        Plan: {
+            known?: components["schemas"]["KnownLength"] | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Notches */
+            notches?: components["schemas"]["NotchPlan"][];
+            /** Pairs */
+            pairs?: components["schemas"]["PairPlan"][];
+            /** Pieces */
+            pieces?: components["schemas"]["PiecePlan"][];
+            square?: components["schemas"]["TestSquare"] | null;
+            /** Unit */
+            unit?: ("cm" | "mm" | "in") | null;
         };
         /**
          * Pleats
@@ -4519,6 +6693,48 @@ export interface components {
             toward?: "centre" | "side";
         };
         /**
+         * Pocket
+         * @description Its opening has a hand's room; where it lies is drawn on the piece, and it must lie within it.
+         */
+        Pocket: {
+            /** Place */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Depth */
+            depth?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bag" | "patch" | "slant" | "welt";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "pocket";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Opening */
+            opening?: number | null;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * Point
          * @description cm, y down.
          */
@@ -4572,6 +6788,11 @@ export interface components {
              * @default true
              */
             complete?: boolean;
+            /**
+             * Grips
+             * @description Parameters of the step tried that a hand would take hold of.
+             */
+            grips?: string[];
             pointer?: components["schemas"]["Pointer"] | null;
             /**
              * Show Before
@@ -4586,7 +6807,7 @@ export interface components {
              */
             show_bends?: boolean;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Band"] | components["schemas"]["Bell"] | components["schemas"]["Binding"] | components["schemas"]["Bishop"] | components["schemas"]["Blend"] | components["schemas"]["CapSleeve"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Collar"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["Cuff"] | components["schemas"]["Culottes"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutLoose"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["Dolman"] | components["schemas"]["DrawLine"] | components["schemas"]["Elastic"] | components["schemas"]["Extend"] | components["schemas"]["Facing"] | components["schemas"]["Flare"] | components["schemas"]["Fly"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["Interfacing"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["LegOfMutton"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["Lining"] | components["schemas"]["Loops"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["OffShoulder"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Placket"] | components["schemas"]["Pleats"] | components["schemas"]["Pocket"] | components["schemas"]["Promise"] | components["schemas"]["Puff"] | components["schemas"]["PutAway"] | components["schemas"]["Raglan"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["Sash"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["ShortenSleeve"] | components["schemas"]["ShoulderSlope"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Sleeve"] | components["schemas"]["Slit"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TakeIn"] | components["schemas"]["TakeInSeam"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Waistband"] | components["schemas"]["WrapSleeve"] | components["schemas"]["Yoke"])[];
             /**
              * Style Id
              * @description The style whose house rules hold.
@@ -4609,10 +6830,13 @@ export interface components {
          * @description ``step``: what was tried, with its slots filled. ``refused``: why it cannot be done. When it can,
          *     ``work`` holds all promises, but of the sheets and steps only what the tried step made new. ``sketch``: the line
          *     being drawn for it. ``pointed``: the place under the hand, in words. ``tried``: whether the step was done for this, and ``work`` is
-         *     the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole.
+         *     the work after it. ``phrases``: what was tried, said in words, also when it is refused; empty while it is not whole. ``grips``: those asked for, as far as
+         *     the step has them.
          */
         PreviewOut: {
             before: components["schemas"]["Drawing"] | null;
+            /** Grips */
+            grips: components["schemas"]["GripOut"][];
             /** Phrases */
             phrases: components["schemas"]["PhraseOut"][];
             /** Pointed */
@@ -4738,6 +6962,57 @@ export interface components {
             ticks_b: number[];
         };
         /**
+         * Puff
+         * @description Cut off first, where it is said how long; then opened parallel by so much in all, and its cap lifted between the notches. Lined with its own cloth
+         *     it is folded at the hem, and the elastic lies in the fold.
+         */
+        Puff: {
+            /** Or, ending above the elbow */
+            above_elbow?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Higher by
+             * @default 4
+             */
+            height?: number;
+            /** Long, from the cap's top */
+            length?: number | null;
+            /**
+             * Lined
+             * @default false
+             */
+            lined?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "puff";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Sleeve */
+            piece?: string | null;
+            /**
+             * Wider by
+             * @default 10
+             */
+            width?: number;
+        };
+        /**
          * PutAway
          * @description The piece is no part of the style from here on. The step that did it brings it back when it is muted.
          */
@@ -4767,6 +7042,70 @@ export interface components {
             note?: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * Raglan
+         * @description From the neckline to the underarm the body is cut off along a softened S; the sleeve lies on the shoulder line, which runs on to the wrist, and its
+         *     seams are the body's: their upper part copied, their lower part turned over.
+         */
+        Raglan: {
+            /**
+             * Back
+             * @default back
+             */
+            back?: string;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Front
+             * @default front
+             */
+            front?: string;
+            /**
+             * Curved
+             * @default false
+             */
+            inverted?: boolean;
+            /** Sleeve */
+            length?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "raglan";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Down the back neckline
+             * @default 3.175
+             */
+            neck_back?: number;
+            /**
+             * Down the front neckline
+             * @default 5.08
+             */
+            neck_front?: number;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Curve
+             * @default 1.2
+             */
+            soft?: number;
+            /** Round the upper arm */
+            width?: number | null;
         };
         /**
          * Reading
@@ -4967,6 +7306,22 @@ export interface components {
             picture: components["schemas"]["PictureOut"] | null;
         };
         /**
+         * RevisionFromFitting
+         * @description Make the corrections a revision. ``fitted``: the block fits now; else another toile follows.
+         */
+        RevisionFromFitting: {
+            /**
+             * Fitted
+             * @default false
+             */
+            fitted?: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * RevisionIn
          * @description Draft a block anew. No chart: from the measures it has. Settings are changed over those it has.
          */
@@ -5155,6 +7510,50 @@ export interface components {
             rules: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * Sash
+         * @description Half of it on the fold at its middle.
+         */
+        Sash: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Length
+             * @default 200
+             */
+            length?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "sash";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * Point
+             * @default 0
+             */
+            point?: number;
+            /**
+             * Width
+             * @default 20
+             */
+            width?: number;
         };
         /**
          * SchoolCompared
@@ -5565,6 +7964,18 @@ export interface components {
             to: components["schemas"]["Taken"][];
         };
         /**
+         * SheetIn
+         * @description The sheet in the photograph: its size in cm, and its four corners in dots; without corners it is looked for.
+         */
+        SheetIn: {
+            /** Corners */
+            corners?: components["schemas"]["Point"][] | null;
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
+        };
+        /**
          * SheetLie
          * @description Where a sheet's origin lies on the table, cm; ``turn`` in degrees clockwise as seen.
          */
@@ -5594,6 +8005,26 @@ export interface components {
             place: string;
         };
         /**
+         * ShelfOut
+         * @description A stretch of the shelf: ``total`` hang there by what was asked; ``people``, ``kinds``, ``sets``: what one can ask for.
+         */
+        ShelfOut: {
+            /** All */
+            all: number;
+            /** Cards */
+            cards: components["schemas"]["CardOut"][];
+            /** Kinds */
+            kinds: string[];
+            /** People */
+            people: {
+                [key: string]: string;
+            };
+            /** Sets */
+            sets: string[];
+            /** Total */
+            total: number;
+        };
+        /**
          * Shift
          * @description cm ``out`` (square to the grain, away from the centre; negative: in) and ``down`` (along it; negative: up). With one of them only, the
          *     end stays on the line of the edge beside it, where that runs that way at all.
@@ -5613,6 +8044,83 @@ export interface components {
             out?: number;
         };
         /**
+         * ShortenSleeve
+         * @description What hangs below the level is put away; the hem is level there.
+         */
+        ShortenSleeve: {
+            /** Or, above the elbow */
+            above_elbow?: number | null;
+            /** Or, shorter by */
+            by?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Long, from the cap's top */
+            length?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "shorten_sleeve";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Sleeve */
+            piece?: string | null;
+        };
+        /**
+         * ShoulderSlope
+         * @description Front and back alike: each shoulder turns about its neck point, so that its tip lies lower (or higher); the armhole goes down with it, and keeps its
+         *     size, or stays where it was.
+         */
+        ShoulderSlope: {
+            /** Tip lower by */
+            amount: number;
+            /**
+             * Armhole
+             * @default lowered
+             * @enum {string}
+             */
+            armhole?: "lowered" | "kept";
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "shoulder_slope";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Pieces */
+            pieces?: string[] | null;
+        };
+        /**
          * SignIn
          * @description Name and pass phrase.
          */
@@ -5621,6 +8129,15 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SilhouetteOut
+         * @description A block seen from afar: closed lines of its sheets, and their extent, cm.
+         */
+        SilhouetteOut: {
+            box: components["schemas"]["Box"];
+            /** Lines */
+            lines: string[];
         };
         /**
          * SizeTableOut
@@ -5720,6 +8237,102 @@ export interface components {
             zone?: components["schemas"]["Zoned"] | null;
         };
         /**
+         * Sleeve
+         * @description It measures the armhole over all the sheets it runs on, lowered or widened as it is, with its darts shut; its cap is brought to the ease.
+         */
+        Sleeve: {
+            /** Arm length */
+            arm_length?: number | null;
+            /** Pieces */
+            armhole?: string[] | null;
+            /** Biceps ease */
+            biceps_ease?: number | null;
+            /** Cap ease */
+            cap_ease?: number | null;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Hem ease */
+            hem_ease?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "sleeve";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * School
+             * @default sleeve-compass
+             * @enum {string}
+             */
+            school?: "sleeve-compass" | "sleeve-thirds" | "sleeve-knit";
+            /**
+             * Settings
+             * @description The school's other settings, by name, as the school declares them.
+             */
+            settings?: {
+                [key: string]: unknown;
+            };
+            /** Upper arm */
+            upper_arm_girth?: number | null;
+            /** Wrist */
+            wrist_girth?: number | null;
+        };
+        /**
+         * Slit
+         * @description The slit is drawn on the sheet, with a drill hole at its end; its facing is traced from the hem there.
+         */
+        Slit: {
+            /** Foot of the slit */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Faced
+             * @default true
+             */
+            facing?: boolean;
+            /** Length */
+            length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "slit";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * SlotOut
          * @description An open place in a sentence: what is asked, and what can fill it.
          */
@@ -5739,6 +8352,32 @@ export interface components {
             pick: "piece" | "pieces" | "edge" | "edge of a piece" | "dart" | "darts" | "place" | "level" | "shares" | "taken" | "zone" | "line" | "slashes" | "length" | "lengths" | "width" | "seam" | "seams or edges" | "edges of pieces" | "seam or place" | "shift" | "places" | "shape or line" | "gape" | "how much" | "fullness" | "count" | "choice" | "name" | "names";
             /** Prompt */
             prompt: string;
+        };
+        /**
+         * SnapIn
+         * @description A click on the flat picture, cm; ``corner``: it means a corner of the card.
+         */
+        SnapIn: {
+            /**
+             * Corner
+             * @default true
+             */
+            corner?: boolean;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * SpanOut
+         * @description A traced line from corner to corner, with its true length.
+         */
+        SpanOut: {
+            /** D */
+            d: string;
+            /** Length */
+            length: string;
+            middle: components["schemas"]["Point"];
         };
         /**
          * Square
@@ -5863,11 +8502,13 @@ export interface components {
         };
         /**
          * StepPicture
-         * @description The table before and after a step.
+         * @description The table before and after a step; how the part that it made is drawn, act by act.
          */
         StepPicture: {
             after: components["schemas"]["Drawing"];
             before: components["schemas"]["Drawing"];
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
         };
         /**
          * StepsIn
@@ -5880,7 +8521,7 @@ export interface components {
              */
             label?: string;
             /** Steps */
-            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Blend"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["DrawLine"] | components["schemas"]["Extend"] | components["schemas"]["Flare"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Pleats"] | components["schemas"]["Promise"] | components["schemas"]["PutAway"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Yoke"])[];
+            steps: (components["schemas"]["AddEase"] | components["schemas"]["Armhole"] | components["schemas"]["Band"] | components["schemas"]["Bell"] | components["schemas"]["Binding"] | components["schemas"]["Bishop"] | components["schemas"]["Blend"] | components["schemas"]["CapSleeve"] | components["schemas"]["CloseDart"] | components["schemas"]["Closure"] | components["schemas"]["Collar"] | components["schemas"]["Contour"] | components["schemas"]["ConvertDart"] | components["schemas"]["CopyAs"] | components["schemas"]["Cuff"] | components["schemas"]["Culottes"] | components["schemas"]["CutAcross"] | components["schemas"]["CutAlong"] | components["schemas"]["CutLoose"] | components["schemas"]["CutPlan"] | components["schemas"]["DivideDart"] | components["schemas"]["Dolman"] | components["schemas"]["DrawLine"] | components["schemas"]["Elastic"] | components["schemas"]["Extend"] | components["schemas"]["Facing"] | components["schemas"]["Flare"] | components["schemas"]["Fly"] | components["schemas"]["Fold"] | components["schemas"]["FoldDart"] | components["schemas"]["Godet"] | components["schemas"]["Grain"] | components["schemas"]["Hem"] | components["schemas"]["Interfacing"] | components["schemas"]["JoinBlocks"] | components["schemas"]["JoinPieces"] | components["schemas"]["LegOfMutton"] | components["schemas"]["Lengthen"] | components["schemas"]["Lift"] | components["schemas"]["Lining"] | components["schemas"]["Loops"] | components["schemas"]["MergeDarts"] | components["schemas"]["Mirror"] | components["schemas"]["MoveNotch"] | components["schemas"]["MoveShoulder"] | components["schemas"]["Neckline"] | components["schemas"]["Notch"] | components["schemas"]["NotchAgain"] | components["schemas"]["OffShoulder"] | components["schemas"]["Overlap"] | components["schemas"]["Panel"] | components["schemas"]["Placket"] | components["schemas"]["Pleats"] | components["schemas"]["Pocket"] | components["schemas"]["Promise"] | components["schemas"]["Puff"] | components["schemas"]["PutAway"] | components["schemas"]["Raglan"] | components["schemas"]["Redraw"] | components["schemas"]["RemoveNotch"] | components["schemas"]["Rename"] | components["schemas"]["RotateDart"] | components["schemas"]["RoundCorner"] | components["schemas"]["Sash"] | components["schemas"]["SetDartPoint"] | components["schemas"]["Sew"] | components["schemas"]["ShapeCentre"] | components["schemas"]["ShapeDart"] | components["schemas"]["ShapeSide"] | components["schemas"]["ShareIntake"] | components["schemas"]["ShortenSleeve"] | components["schemas"]["ShoulderSlope"] | components["schemas"]["SlashAndSpread"] | components["schemas"]["Sleeve"] | components["schemas"]["Slit"] | components["schemas"]["Square"] | components["schemas"]["SwingAndJoin"] | components["schemas"]["TakeIn"] | components["schemas"]["TakeInSeam"] | components["schemas"]["TrueSeam"] | components["schemas"]["Tucks"] | components["schemas"]["TurnEdgeInto"] | components["schemas"]["Unfold"] | components["schemas"]["Unsew"] | components["schemas"]["Waistband"] | components["schemas"]["WrapSleeve"] | components["schemas"]["Yoke"])[];
             /** Version */
             version: number;
         };
@@ -5922,7 +8563,7 @@ export interface components {
         };
         /**
          * StyleDetail
-         * @description ``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
+         * @description ``toile``: of which toile it holds the corrections; None for a style. ``blocks`` are the pinned revisions, for the preview; ``roles`` the same in words. ``laid``: sheets laid by hand;
          *     ``waiting``: edges that wait for a part.
          */
         StyleDetail: {
@@ -5948,6 +8589,7 @@ export interface components {
             person: string;
             /** Roles */
             roles: components["schemas"]["RoleOut"][];
+            toile: components["schemas"]["ToileOf"] | null;
             /** Undo Label */
             undo_label: string;
             /** Version */
@@ -6084,6 +8726,83 @@ export interface components {
             turned?: boolean | null;
         };
         /**
+         * TakeIn
+         * @description Pencil, not paper: each mouth is drawn wider by its share, half on either side, its point stays. The edge is sewn shorter by what is taken in;
+         *     below nought it is let out.
+         */
+        TakeIn: {
+            /** In by, in all */
+            amount: number;
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /** Darts */
+            darts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "take_in";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * TakeInSeam
+         * @description The fullness seen on the body is pinned out at one level and smoothed away above and below it: each side of each seam gives its share there, and
+         *     runs back into its own line. Below nought it is let out.
+         */
+        TakeInSeam: {
+            /**
+             * Other seams
+             * @default []
+             */
+            alike?: string[];
+            /** In by, in all */
+            amount: number;
+            /** Where */
+            at: components["schemas"]["EdgePlace"] | components["schemas"]["LevelPlace"] | components["schemas"]["MarkPlace"] | components["schemas"]["DartPlace"] | components["schemas"]["NotchPlace"] | components["schemas"]["OffPlace"];
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "take_in_seam";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * TakeRules
          * @description Styles by id, each at the version it was looked at.
          */
@@ -6122,6 +8841,66 @@ export interface components {
             seen: string[];
             /** View */
             view: string;
+        };
+        /**
+         * TestSquare
+         * @description A test square in the drawing: its outline's number, and what its side should be, cm.
+         */
+        TestSquare: {
+            /** Outline */
+            outline: number;
+            /** Side */
+            side: number;
+        };
+        /**
+         * ToileOf
+         * @description The toile whose corrections a recipe holds.
+         */
+        ToileOf: {
+            /** Block Id */
+            block_id: number;
+            /** Number */
+            number: number;
+        };
+        /**
+         * Trace
+         * @description Everything that was clicked on one photograph.
+         */
+        Trace: {
+            /** Known */
+            known?: components["schemas"]["KnownOnCard"][];
+            /** Outlines */
+            outlines?: components["schemas"]["TracedOutline"][];
+        };
+        /**
+         * TracedOut
+         * @description A traced outline as it runs; ``refused``: why not yet.
+         */
+        TracedOut: {
+            /** Name */
+            name: string;
+            /** Refused */
+            refused: string;
+            /** Spans */
+            spans: components["schemas"]["SpanOut"][];
+        };
+        /**
+         * TracedOutline
+         * @description One card, or a line on it. ``closed``: an outline; else a line, such as a dart's leg or a level.
+         */
+        TracedOutline: {
+            /**
+             * Closed
+             * @default true
+             */
+            closed?: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Nodes */
+            nodes?: components["schemas"]["Node"][];
         };
         /**
          * TrueSeam
@@ -6340,6 +9119,65 @@ export interface components {
             version: number;
         };
         /**
+         * Waistband
+         * @description As long as the waist with its darts and pleats shut, from centre to centre; what laps over is added at the end where it opens. Shaped, it is the
+         *     top of the pieces themselves, with their darts closed in it.
+         */
+        Waistband: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Depth
+             * @default 4
+             */
+            depth?: number;
+            /**
+             * Eased on
+             * @default 0
+             */
+            ease?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "waistband";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /**
+             * On the fold at the
+             * @default front
+             * @enum {string}
+             */
+            on_fold?: "front" | "back";
+            /**
+             * Overlap
+             * @default 3
+             */
+            overlap?: number;
+            /** Pieces */
+            pieces?: string[] | null;
+            /**
+             * Shape
+             * @default straight
+             * @enum {string}
+             */
+            shape?: "straight" | "shaped";
+        };
+        /**
          * WalkOut
          * @description A seam walked. ``fixed`` lies still; ``rolling`` is placed by each frame (its own ``place`` first). ``line_fixed`` and ``line_rolling``: both sides as sewn,
          *     darts shut.
@@ -6420,6 +9258,53 @@ export interface components {
             stopped: components["schemas"]["Fault"] | null;
             strips: components["schemas"]["DrawnStrips"] | null;
             table: components["schemas"]["Drawing"];
+        };
+        /**
+         * WrapSleeve
+         * @description A sleeve that was cut off along a style line is turned over and laid with its end on the other's end: worn, it wraps round the arm without a seam
+         *     there.
+         */
+        WrapSleeve: {
+            /**
+             * Chapter
+             * @description Where it stands in the recipe; empty: by its piece.
+             * @default
+             */
+            chapter?: string;
+            /**
+             * Edge
+             * @default hem
+             */
+            edge?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            move: "wrap_sleeve";
+            /**
+             * Muted
+             * @description Kept in the recipe, left out of the work.
+             * @default false
+             */
+            muted?: boolean;
+            /**
+             * Note
+             * @description Why it is done so; it changes no paper.
+             * @default
+             */
+            note?: string;
+            /** Edge that stays */
+            onto: [
+                string,
+                string
+            ];
+            /** Piece */
+            piece: string;
+            /**
+             * Turned over
+             * @default true
+             */
+            turned?: boolean;
         };
         /**
          * Yoke
@@ -6881,7 +9766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BlockOut"][];
+                    "application/json": components["schemas"]["BlockName"][];
                 };
             };
             /** @description Bad Request */
@@ -7073,6 +9958,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BlockOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shelf_families_api_sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyOut"];
                 };
             };
             /** @description Bad Request */
@@ -7341,6 +10322,201 @@ export interface operations {
             };
         };
     };
+    server_shelf_families_api_drawing: {
+        parameters: {
+            query?: {
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                block_id: number;
+                kind: "svg" | "dxf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shelf_families_api_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DuplicateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_export_block: {
         parameters: {
             query?: never;
@@ -7359,6 +10535,393 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_followers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowerOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_laid_over: {
+        parameters: {
+            query?: {
+                a?: number;
+                b?: number;
+                at?: string;
+                along?: string;
+                below?: string;
+            };
+            header?: never;
+            path: {
+                block_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidOverOut"];
                 };
             };
             /** @description Bad Request */
@@ -8396,6 +11959,775 @@ export interface operations {
             };
         };
     };
+    server_fitting_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_pin_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_unpin_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_add_photograph: {
+        parameters: {
+            query?: {
+                caption?: string;
+            };
+            header?: never;
+            path: {
+                fitting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_take_photograph_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_make_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fitting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevisionFromFitting"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_workrooms_rules_api_house_rules: {
         parameters: {
             query?: never;
@@ -8884,6 +13216,1248 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StyleChange"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_waiting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingHead"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_take_in: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_glossary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlossaryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_change_corner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CornerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_flat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_set_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_set_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_snap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SnapIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Point"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_incoming_api_set_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IncomingOut"];
                 };
             };
             /** @description Bad Request */
@@ -10664,6 +16238,107 @@ export interface operations {
             };
         };
     };
+    server_shelf_api_shelf: {
+        parameters: {
+            query?: {
+                text?: string;
+                person?: number | null;
+                kind?: string;
+                state?: string;
+                cloth?: string;
+                size_set?: string;
+                start?: number;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_people_exchange_size_tables: {
         parameters: {
             query?: never;
@@ -12021,6 +17696,104 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Rename"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StyleDetail"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_fitting_api_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowIn"];
             };
         };
         responses: {

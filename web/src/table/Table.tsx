@@ -22,6 +22,8 @@ interface Props {
   dimmed?: (piece: DrawnPiece) => boolean;
   /** Sheets that the step in hand does not touch. */
   back?: (piece: DrawnPiece) => boolean;
+  /** What is to be seen whole; the drawing itself when nothing is said. */
+  box?: Schemas["Box"];
   /** A sheet to look at: the view goes there when it changes. */
   focus?: Schemas["Box"] | null;
   /** Drawn over the sheets, in table units. */
@@ -43,6 +45,7 @@ export function Table({
   plain,
   dimmed,
   back,
+  box,
   focus,
   overlay,
   ghost,
@@ -52,7 +55,7 @@ export function Table({
   tools,
 }: Props) {
   const ref = useRef<SVGSVGElement>(null);
-  const { view, size, panBy, zoomBy, refit } = useViewport(ref, drawing.box, focus ?? null);
+  const { view, size, panBy, zoomBy, refit } = useViewport(ref, box ?? drawing.box, focus ?? null);
   const hands = useRef(new Map<number, { x: number; y: number }>());
   const moved = useRef(0);
   // What is told of a drawing goes with it: the dart that was under the hand may be gone.

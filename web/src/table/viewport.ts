@@ -14,6 +14,16 @@ const NEAREST = 60;
 const FARTHEST = 2;
 const MARGIN = { left: 46, top: 78, right: 30, bottom: 26 };
 
+/** The box around both. */
+export function around(a: Box, b: Box): Box {
+  return {
+    left: Math.min(a.left, b.left),
+    top: Math.min(a.top, b.top),
+    right: Math.max(a.right, b.right),
+    bottom: Math.max(a.bottom, b.bottom),
+  };
+}
+
 /** The view that shows the whole box with room for the rulers. */
 export function fitted(box: Box, width: number, height: number): View {
   const { left, top, right, bottom } = box;

@@ -8,22 +8,27 @@ interface Props {
   onOpen: (open: boolean) => void;
   title: string;
   about: string;
-  /** What opens it, where a word on the page does. */
+  /** What opens it, where a word on the page does; `button`: among buttons. */
   word?: string;
+  button?: boolean;
   wide: number;
   /** What the button says that puts it away. */
   back: string;
   children: ReactNode;
 }
 
-export function Leaf({ open, onOpen, title, about, word, wide, back, children }: Props) {
+export function Leaf({ open, onOpen, title, about, word, button, wide, back, children }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpen}>
       {word && (
         <Dialog.Trigger asChild>
-          <button type="button" className="text-chalk underline underline-offset-2">
-            {word}
-          </button>
+          {button ? (
+            <Button>{word}</Button>
+          ) : (
+            <button type="button" className="text-chalk underline underline-offset-2">
+              {word}
+            </button>
+          )}
         </Dialog.Trigger>
       )}
       <Dialog.Portal>

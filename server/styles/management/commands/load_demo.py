@@ -12,6 +12,7 @@ from django.db import transaction
 from patterncraft.drafting.schools import school
 from patterncraft.formats.openfile_io import block_file
 from patterncraft.moves.registry import read_steps
+from server.fitting.demo import TOILES, try_on
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
 from server.shelf.services import base_of, draft_file, keep_block
@@ -29,9 +30,10 @@ from server.styles.demo_library import (
 )
 from server.styles.demo_wardrobe import WORKED, DemoStyle
 from server.styles.heads import add_block
-from server.styles.looking import acknowledge, looked_at, wearer_of
+from server.styles.looking import acknowledge, looked_at
 from server.styles.models import Style
 from server.styles.services import change, new_style, pins_of, steps_of, worked
+from server.styles.wearer import wearer_of
 from server.workrooms.models import Membership, Workroom
 
 
@@ -58,6 +60,8 @@ class Command(BaseCommand):
                 _hang_further(room, further)
             for style in STYLES:
                 _work(room, style)
+            for toile in TOILES:
+                try_on(room, toile)
             # The wardrobe's own pieces lie on top of the worked examples.
             for style in reversed([s for s in STYLES if s not in WORKED]):
                 Style.objects.get(workroom=room, name=style.name).save(update_fields=["changed"])

@@ -20,8 +20,25 @@ export function BenchHead({ detail, saving, onUndo, onRedo }: Props) {
       <p className="text-quiet">
         on {detail.block}
         {more > 0 && ` and ${more === 1 ? "another block" : `${more} other blocks`}`}
-        {detail.person && `, for ${detail.person}`} · <Blocks detail={detail} />, <Variants detail={detail} />
+        {detail.person && `, for ${detail.person}`}
+        {!detail.toile && (
+          <>
+            {" "}
+            · <Blocks detail={detail} />, <Variants detail={detail} />
+          </>
+        )}
       </p>
+      {detail.toile && (
+        <p className="mt-1 border-madder border-l-4 bg-fresh px-2 py-1">
+          What is done here corrects the block, after toile {detail.toile.number}.{" "}
+          <Link
+            to={`/blocks/${detail.toile.block_id}/fitting`}
+            className="text-chalk underline underline-offset-2"
+          >
+            Back to the fitting
+          </Link>
+        </p>
+      )}
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         <Button disabled={!detail.can_undo || saving} onClick={onUndo} title="Undo (Ctrl Z)">
           Undo
@@ -29,9 +46,11 @@ export function BenchHead({ detail, saving, onUndo, onRedo }: Props) {
         <Button disabled={!detail.can_redo || saving} onClick={onRedo} title="Redo (Ctrl Shift Z)">
           Redo
         </Button>
-        <Link to={`/paper/${detail.id}`} className="ml-1 text-chalk underline underline-offset-2">
-          finish and print
-        </Link>
+        {!detail.toile && (
+          <Link to={`/paper/${detail.id}`} className="ml-1 text-chalk underline underline-offset-2">
+            finish and print
+          </Link>
+        )}
         <span role="status" className="ml-auto text-quiet text-sm" data-testid="saved">
           {saving ? "saving …" : "saved"}
         </span>

@@ -10,6 +10,7 @@ type Step = Schemas["StepOut"];
 interface Props {
   style: number;
   version: number;
+  unit: string;
   recipe: Step[];
   editing: number | null;
   /** The step in hand: its sums are shown; null: the newest. */
@@ -48,7 +49,7 @@ export function Recipe(props: Props) {
           onChange={(e) => setFind(e.target.value)}
         />
       )}
-      <ol className="grid gap-2">
+      <ol className="grid grid-cols-[minmax(0,1fr)] gap-2">
         {recipe.map((s, i) => {
           if (i === editing) return <li key="editing">{children}</li>;
           if (!matches(s)) return null;
@@ -222,7 +223,7 @@ function StepLine(props: Props & { step: Step; index: number; open: boolean }) {
         </StepButton>
       </div>
       {unfolded && s.done && !s.muted && (
-        <StepPicture style={props.style} version={props.version} number={s.number} />
+        <StepPicture style={props.style} version={props.version} number={s.number} unit={props.unit} />
       )}
     </>
   );

@@ -1,13 +1,14 @@
 /** One style in work: the recipe beside the table, the promises below. It only lays out; `useBench` works. */
-import { type PointerEvent, useState } from "react";
+import { type PointerEvent, useRef, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Table, type TablePoint, ToolButton } from "../../table/Table";
-import type { View } from "../../table/viewport";
+import { around, type View } from "../../table/viewport";
 import { Notice, Scroller, Waiting } from "../../ui/controls";
 import { useFindings } from "../ledger/useFindings";
 import { BenchHead } from "./BenchHead";
-import { type Drag, type EdgeOf, ONE_PLACE } from "./benchState";
-import { type Fields, type MoveOut, openSlot } from "./composing";
+import { type Drag, type EdgeOf, heldNow, ONE_PLACE } from "./benchState";
+import { type Fields, graspable, type MoveOut, nextOpen, openSlot } from "./composing";
+import { NumberMarks } from "./handles/numbers";
 import { KeysHelp } from "./KeysHelp";
 import { LayTools } from "./LaySheets";
 import { Making } from "./Making";
@@ -25,6 +26,7 @@ import { useDarkRoom } from "./useDarkRoom";
 import { useLaying } from "./useLaying";
 import { useStyleWork } from "./useStyleWork";
 import { useTape } from "./useTape";
+import { useUndo } from "./useUndo";
 import { GROUPS, rememberUse, Verbs } from "./Verbs";
 
 interface Props {
@@ -37,13 +39,8 @@ export function StyleBench({ id, moves, unit }: Props) {
   const { style, saving, refused, setSteps, undo, redo } = useStyleWork(id);
   const detail = style.data;
   const [bends, setBends] = useState(false);
-  const { state, act, preview, failed, steps, ready, putIn, point, take, takePlace, pull } = useBench(
-    id,
-    moves,
-    detail,
-    setSteps,
-    bends,
-  );
+  const { state, act, preview, failed, steps, ready, putIn, putting, point, take, takePlace, pull } =
+    useBench(id, moves, detail, setSteps, bends);
   const found = useFindings(id, detail?.version);
   const laying = useLaying(id, detail?.laid ?? {});
   const tape = useTape(detail, steps);
@@ -54,6 +51,7 @@ export function StyleBench({ id, moves, unit }: Props) {
   const [group, setGroup] = useState<string | null>(null);
   const [focus, setFocus] = useState<Schemas["Box"] | null>(null);
   const [touched, setTouched] = useState<(EdgeOf & { x: number; y: number }) | null>(null);
+  const seen = useRef<Schemas["Box"]>(undefined);
   const { composing, drag } = state;
   const slot = openSlot(composing);
 
@@ -62,6 +60,13 @@ export function StyleBench({ id, moves, unit }: Props) {
     setTouched(null);
     act({ type: "start", move, fields, ...(hold ? { drag: hold } : {}) });
   };
+  const undoing = useUndo({
+    saving,
+    putting,
+    busy: composing !== null,
+    undo: detail?.can_undo ? undo : null,
+    redo: detail?.can_redo ? redo : null,
+  });
   useBenchKeys({
     onMove: (key) => {
       const inGroup = moves.find((m) => m.group === group && m.key === key);
@@ -74,14 +79,18 @@ export function StyleBench({ id, moves, unit }: Props) {
       if (opened) setGroup(opened);
       return opened !== undefined;
     },
-    onEnter: () => void putIn(),
+    onEnter: () => {
+      // A sentence that wants more goes on to its next open slot.
+      const next = composing && nextOpen(composing.move, composing);
+      if (next) act({ type: "open", slot: next });
+      else void putIn();
+    },
     onEscape: () => {
       setGroup(null);
       setTouched(null);
       act({ type: "back" });
     },
-    onUndo: () => !composing && detail?.can_undo && undo(),
-    onRedo: () => !composing && detail?.can_redo && redo(),
+    ...undoing,
     onHelp: () => setHelp(true),
   });
 
@@ -109,6 +118,9 @@ export function StyleBench({ id, moves, unit }: Props) {
     (ONE_PLACE.has(slot.pick) || POINTED.has(slot.pick)) &&
     // Where it is slashed is pointed out on two edges, once these are known.
     (slot.pick !== "slashes" || composing?.fields.to_edge !== undefined);
+  // What comes of the step is to be seen whole; while a hand points or holds, the table does not move under it.
+  const adds = ghostPieces.some((g) => !base.pieces.some((p) => p.name === g.name));
+  if (!drag) seen.current = ghost && (adds || !placing) ? around(base.box, ghost.table.box) : base.box;
   const edit = (next: Fields[], label: string) =>
     void setSteps(next, label).then(
       () => act({ type: "choose", index: null }),
@@ -119,9 +131,9 @@ export function StyleBench({ id, moves, unit }: Props) {
     e.currentTarget.ownerSVGElement?.setPointerCapture(e.pointerId);
     return { handle, pointer: e.pointerId, index: 0, from: 0, at: 0, ...more };
   };
-  const onDrag = (at: TablePoint) => (drag?.handle === "strip" ? pull(at.x) : point(at));
+  const onDrag = (at: TablePoint) => (PULLED.has(drag?.handle) ? pull(at) : point(at));
   const onDrop = () => {
-    if (drag?.handle !== "strip") take();
+    if (!PULLED.has(drag?.handle)) take();
     act({ type: "let go" });
   };
   const overlay = (view: View) => (
@@ -138,6 +150,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       onMouth={(move, piece, dart, e) => start(move, { piece, dart }, hold(e, "mouth"))}
       onPlace={(index, e) => act({ type: "take hold", drag: hold(e, "place", { index }) })}
       onStrip={(e, from, at) => act({ type: "take hold", drag: hold(e, "strip", { from, at }) })}
+      onNumber={(held, e) => act({ type: "take hold", drag: hold(e, "number", { held }) })}
       onDrag={onDrag}
       onDrop={onDrop}
       strips={ghost || composing ? null : strips}
@@ -168,6 +181,7 @@ export function StyleBench({ id, moves, unit }: Props) {
             <Recipe
               style={id}
               version={detail.version}
+              unit={unit}
               recipe={detail.work.recipe}
               editing={composing?.editing ?? null}
               chosen={state.chosen}
@@ -235,6 +249,7 @@ export function StyleBench({ id, moves, unit }: Props) {
             unit={unit}
             label={`${detail.name}: ${base.pieces.map((p) => p.name).join(", ")} on the table`}
             plain={plain}
+            box={seen.current}
             focus={focus}
             dimmed={(p) =>
               ghostPieces.length > 0 && (named.includes(p.name) || ghostPieces.some((g) => g.name === p.name))
@@ -251,6 +266,15 @@ export function StyleBench({ id, moves, unit }: Props) {
                 ? (view) => (
                     <>
                       <Ghost pieces={ghostPieces} view={view} />
+                      {composing && preview && (
+                        <NumberMarks
+                          grips={preview.grips}
+                          fields={graspable(composing)}
+                          held={drag?.held ?? null}
+                          now={drag?.held ? heldNow(composing, drag.held) : null}
+                          view={view}
+                        />
+                      )}
                       {strips && <Strips strips={strips} pieces={ghostPieces} view={view} />}
                     </>
                   )
@@ -325,6 +349,9 @@ export function StyleBench({ id, moves, unit }: Props) {
     </div>
   );
 }
+
+/** Handles that change a number; the others take a place. */
+const PULLED = new Set<Drag["handle"] | undefined>(["strip", "number"]);
 
 /** Slots that places on the table fill, more than one. */
 const POINTED = new Set(["line", "places", "zone", "shares", "slashes"]);

@@ -3,11 +3,21 @@ import type { PointerEvent } from "react";
 import type { Schemas } from "../../api/client";
 import type { TablePoint } from "../../table/Table";
 import type { View } from "../../table/viewport";
-import { type BenchState, type EdgeOf, gripped, ONE_PLACE } from "./benchState";
-import { ACROSS, type Fields, type MoveOut, openSlot, takesLenses, withPiece } from "./composing";
+import { type BenchState, type EdgeOf, gripped, type Held, ONE_PLACE } from "./benchState";
+import {
+  ACROSS,
+  type Fields,
+  graspable,
+  type MoveOut,
+  openSlot,
+  takesLenses,
+  withEdge,
+  withPiece,
+} from "./composing";
 import { DragCatcher } from "./DragCatcher";
 import { LineHandle } from "./handles/line";
 import { MouthHandles } from "./handles/mouth";
+import { NumberHolds } from "./handles/numbers";
 import { StripHandle } from "./handles/strip";
 import { SheetGrips } from "./LaySheets";
 import { ChosenEdges, DartTargets, EdgePicks, EdgeTargets, ShownEdges } from "./Overlay";
@@ -36,6 +46,7 @@ interface Props {
   onMouth: (move: MoveOut, piece: string, dart: string, e: Grip) => void;
   onPlace: (index: number, e: Grip) => void;
   onStrip: (e: Grip, from: number, at: number) => void;
+  onNumber: (held: Held, e: Grip) => void;
   onDrag: (at: TablePoint) => void;
   onDrop: () => void;
 }
@@ -94,6 +105,15 @@ export function TableOverlay(props: Props) {
       {slot?.pick === "edge of a piece" && (
         <EdgePicks pieces={pieces} onPick={(piece, edge) => props.onFill({ [field]: [piece, edge] })} />
       )}
+      {slot?.pick === "edges of pieces" && (
+        <EdgePicks
+          pieces={pieces}
+          onPick={(piece, edge) => {
+            const next = withEdge(composing?.fields[field], piece, edge);
+            props.onFill({ [field]: next.length > 0 ? next : undefined }, true);
+          }}
+        />
+      )}
       {composing && preview?.sketch && (
         <LineHandle
           sketch={preview.sketch}
@@ -109,6 +129,14 @@ export function TableOverlay(props: Props) {
           onTake={(e) =>
             props.onStrip(e, Number(composing.fields.opening ?? 0) || openingOf(preview), atOf(e, view))
           }
+        />
+      )}
+      {composing && preview && !preview.refused && !drag && (
+        <NumberHolds
+          grips={preview.grips}
+          fields={graspable(composing)}
+          view={view}
+          onTake={props.onNumber}
         />
       )}
       {props.strips && <Strips strips={props.strips} pieces={pieces} view={view} />}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { AT_REST, type BenchState, bench, type Drag, dragged, pointing, trial } from "./benchState";
-import type { MoveOut, Slot } from "./composing";
+import { AT_REST, type BenchState, bench, type Drag, dragged, drawnTo, pointing, trial } from "./benchState";
+import { graspable, type MoveOut, type Slot } from "./composing";
 
 const slot = (name: string, pick: Slot["pick"], optional = false): Slot => ({
   name,
@@ -153,5 +153,49 @@ describe("the bench", () => {
     const grip = hold("strip", { from: 2.5, at: 40 });
     expect(dragged(grip, 43.16)).toBe(5.7);
     expect(dragged(grip, 30)).toBe(0);
+  });
+
+  it("draws a held number along its arrow only, by what a centimetre of it is worth, and not past its bounds", () => {
+    const fall = { name: "fall", title: "Fall", unit: "cm", low: 2, high: 20, whole: false };
+    const grip = {
+      field: "fall",
+      at: { x: 0, y: 0 },
+      way: { x: 0, y: -1 },
+      per: 0.5,
+      value: 4.5,
+      said: "4.5 cm",
+    };
+    const held = { grip, field: fall, x: 10, y: 30 };
+    // Two centimetres up are one of fall; sideways is nothing.
+    expect(drawnTo(held, { x: 17, y: 28 })).toBe(5.5);
+    expect(drawnTo(held, { x: 10, y: 29.71 })).toBe(4.6);
+    expect(drawnTo(held, { x: 10, y: 90 })).toBe(2);
+    expect(drawnTo(held, { x: 10, y: -90 })).toBe(20);
+    const arm = {
+      ...held,
+      field: { ...fall, unit: "degrees", low: 0, high: 60 },
+      grip: { ...grip, value: 30, per: 1 },
+    };
+    expect(drawnTo(arm, { x: 10, y: 28.4 })).toBe(32);
+  });
+
+  it("asks for the grips of the open slot's lengths and angles, and of those only that the kind has", () => {
+    const length = (name: string, kind: string) => ({ ...field, name, unit: "cm", only: { kind: [kind] } });
+    const measures = {
+      ...slot("measures", "lengths", true),
+      fields: [length("fall", "falling"), length("height", "standing"), { ...field, name: "percent" }],
+    };
+    const width = { ...slot("wide", "length", true), fields: [{ ...field, name: "width", unit: "cm" }] };
+    const collar = verb("collar", "", [slot("kind", "choice"), measures, width]);
+    const whole = run({ type: "start", move: collar, fields: { kind: "falling" } });
+    const names = (s: BenchState) => s.composing && graspable(s.composing).map((f) => f.name);
+    expect(names(bench(whole, { type: "open", slot: "measures" }))).toEqual(["fall"]);
+    expect(names(bench(whole, { type: "open", slot: "kind" }))).toEqual([]);
+    const closed = { ...whole, composing: whole.composing && { ...whole.composing, open: null } };
+    expect(names(closed)).toEqual(["fall", "width"]);
+    // Strips have a handle of their own.
+    expect(
+      names(run({ type: "start", move: { ...collar, handle: "strip" }, fields: { kind: "falling" } })),
+    ).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 /** The bench's state and everything that changes it: one pure reducer. What a step does is the server's to say. */
+import type { Schemas } from "../../api/client";
 import {
   back,
   begin,
@@ -18,14 +19,25 @@ export interface EdgeOf {
   edge: string;
 }
 
-/** What a hand has hold of: a dart's mouth, a place of the line being drawn, or the edge of a strip. */
+export type Grip = Schemas["GripOut"];
+
+/** A number of the step taken hold of: its grip as it was then, what bounds it, and where the hand went down. */
+export interface Held {
+  grip: Grip;
+  field: Slot["fields"][number];
+  x: number;
+  y: number;
+}
+
+/** What a hand has hold of: a dart's mouth, a place of the line being drawn, the edge of a strip, or a number of the step. */
 export interface Drag {
-  handle: "mouth" | "place" | "strip";
+  handle: "mouth" | "place" | "strip" | "number";
   pointer: number;
   /** Which place of the line; the strip's opening when it was taken, cm, and where. */
   index: number;
   from: number;
   at: number;
+  held?: Held;
 }
 
 export interface BenchState {
@@ -188,4 +200,24 @@ export function pointing(state: BenchState): { field: string; index: number | nu
 /** A dragged strip's opening, cm: as far as the hand has gone from where it took hold; never less than nothing. */
 export function dragged(drag: Drag, x: number): number {
   return Math.max(0, Math.round((drag.from + x - drag.at) * 10) / 10);
+}
+
+/** A held number, after the hand has gone somewhere: in whole millimetres or degrees, within its bounds. */
+export function drawnTo({ grip, field, x, y }: Held, at: { x: number; y: number }): number {
+  const along = (at.x - x) * grip.way.x + (at.y - y) * grip.way.y;
+  const value = Math.max(
+    field.low ?? -Infinity,
+    Math.min(field.high ?? Infinity, grip.value + grip.per * along),
+  );
+  return field.unit === "cm" ? Math.round(value * 10) / 10 : Math.round(value);
+}
+
+/** What a held number is by now: typed by the hand, or as it was taken hold of. */
+export function heldNow(
+  { fields, typed }: Pick<Composing, "fields" | "typed">,
+  { field, grip }: Held,
+): number {
+  const text = typed[field.name];
+  const own = text ? Number.parseFloat(text) : fields[field.name];
+  return typeof own === "number" ? own : grip.value;
 }

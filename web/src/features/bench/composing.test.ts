@@ -1,5 +1,17 @@
 import { describe, expect, it } from "vitest";
-import { back, begin, fill, isAsked, type MoveOut, nextOpen, openSlot, reopen, stepOf } from "./composing";
+import {
+  back,
+  begin,
+  fill,
+  isAsked,
+  isMeant,
+  type MoveOut,
+  nextOpen,
+  openSlot,
+  reopen,
+  stepOf,
+  withEdge,
+} from "./composing";
 
 const field = (name: string): MoveOut["slots"][number]["fields"][number] => ({
   name,
@@ -118,5 +130,35 @@ describe("composing a sentence", () => {
     expect(typed.typed).toEqual({ amount: "1/2" });
     expect(fill(typed, {}, { amount: "" }).typed).toEqual({});
     expect(nextOpen(rotate, typed)).toBeNull();
+  });
+});
+
+describe("edges pointed at one after the other", () => {
+  it("keep their order, and let go what is pointed at twice", () => {
+    const one = withEdge(undefined, "front", "neckline");
+    const two = withEdge(one, "back", "neckline");
+    expect(two).toEqual([
+      ["front", "neckline"],
+      ["back", "neckline"],
+    ]);
+    expect(withEdge(two, "front", "neckline")).toEqual([["back", "neckline"]]);
+  });
+});
+
+describe("measures that only one kind has", () => {
+  const field = (only: Record<string, string[]>) => ({
+    name: "gap",
+    title: "Gap",
+    unit: "cm",
+    low: 0,
+    high: 8,
+    whole: false,
+    only,
+  });
+  it("are meant with that kind alone", () => {
+    expect(isMeant(field({ kind: ["stand_and_fall"] }), { kind: "stand_and_fall" })).toBe(true);
+    expect(isMeant(field({ kind: ["stand_and_fall"] }), { kind: "rib" })).toBe(false);
+    expect(isMeant(field({ kind: ["stand_and_fall"] }), {})).toBe(false);
+    expect(isMeant(field({}), {})).toBe(true);
   });
 });

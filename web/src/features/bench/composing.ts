@@ -26,12 +26,32 @@ const ON_PIECE = new Set<Slot["pick"]>([
   "slashes",
   "shares",
 ]);
+/** Units of numbers that are dragged on the table. */
+const DRAGGED = new Set(["cm", "degrees"]);
 /** What is gathered one after the other; none of it is no answer. */
 const SEVERAL = new Set<Slot["pick"]>(["pieces", "places", "darts", "shares", "taken", "seams or edges"]);
 
 /** A slot that is filled by picking something on a piece brings its piece with it, so the piece is not asked for. */
 export function isAsked(move: MoveOut, slot: Slot): boolean {
-  return slot.pick !== "piece" || !move.slots.some((s) => ON_PIECE.has(s.pick));
+  return (
+    slot.pick !== "piece" || slot.optional || !move.slots.some((s) => ON_PIECE.has(s.pick) && !s.optional)
+  );
+}
+
+/** Whether a parameter says anything with what is chosen elsewhere: only a stand has a height of its own. */
+export const isMeant = (field: Slot["fields"][number], fields: Fields): boolean =>
+  Object.entries(field.only ?? {}).every(([name, values]) => {
+    const chosen = fields[name];
+    return typeof chosen === "string" && values.includes(chosen);
+  });
+
+/** Numbers that a hand can take hold of on the table: the open slot's, or, with none open, all that the step has. */
+export function graspable(c: Composing): Slot["fields"] {
+  if (c.move.handle === "strip") return [];
+  const open = openSlot(c);
+  return (open ? [open] : c.move.slots)
+    .flatMap((s) => s.fields)
+    .filter((f) => DRAGGED.has(f.unit) && isMeant(f, c.fields));
 }
 
 /** The places of a line given as a list or as places with a shape; none for one that is named. */
@@ -45,13 +65,21 @@ export function placesOf(line: unknown): unknown[] {
 export const ACROSS = "cut_across";
 export const takesLenses = (move: MoveOut) => move.slots.some((s) => s.fields.some((f) => f.name === ACROSS));
 
+/** Edges in the order in which they were pointed at; one that is pointed at again is let go. */
+export function withEdge(edges: unknown, piece: string, edge: string): [string, string][] {
+  const had = (Array.isArray(edges) ? edges : []) as [string, string][];
+  const at = had.findIndex(([p, e]) => p === piece && e === edge);
+  return at >= 0 ? had.toSpliced(at, 1) : [...had, [piece, edge]];
+}
+
 /** A picked thing's piece, where the move speaks of one: some speak of a whole, or of several. */
 export const withPiece = (move: MoveOut, piece: string): Fields =>
   move.slots.some((s) => s.fields.some((f) => f.name === "piece")) ? { piece } : {};
 
 /** A slot that is not spoken of until it holds: a dart with a mouth needs no cut. */
 export const isUnsaid = (slot: Slot, fields: Fields) =>
-  slot.fields.some((f) => f.name === ACROSS) && fields[ACROSS] !== true;
+  (slot.fields.some((f) => f.name === ACROSS) && fields[ACROSS] !== true) ||
+  !slot.fields.some((f) => isMeant(f, fields));
 
 function isGiven(slot: Slot, field: string, c: Known): boolean {
   const value = c.fields[field];

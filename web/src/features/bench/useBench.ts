@@ -1,7 +1,16 @@
 /** The bench at work: its state, what the server is asked while a hand moves, and putting a step in. */
 import { useCallback, useEffect, useReducer, useRef } from "react";
-import { AT_REST, type BenchEvent, type BenchState, bench, dragged, pointing, trial } from "./benchState";
-import { type Composing, type Fields, isWhole, type MoveOut, placesOf } from "./composing";
+import {
+  AT_REST,
+  type BenchEvent,
+  type BenchState,
+  bench,
+  dragged,
+  drawnTo,
+  pointing,
+  trial,
+} from "./benchState";
+import { type Composing, type Fields, graspable, isWhole, type MoveOut, placesOf } from "./composing";
 import { keepSentence, keptSentence } from "./keptSentence";
 import { type Question, usePreview } from "./usePreview";
 import type { StyleDetail, useStyleWork } from "./useStyleWork";
@@ -55,6 +64,8 @@ export function useBench(
         pointer: hand && at ? { piece: String(c.fields.piece ?? ""), ...hand, ...at } : null,
         typed: c.typed,
         show_before: c.editing !== null,
+        // What is held follows the hand as it did when it was taken hold of.
+        grips: next.drag || hand ? [] : graspable(c).map((f) => f.name),
       } as unknown as Question);
     },
     [ask, clear],
@@ -82,8 +93,15 @@ export function useBench(
 
   const composing = state.composing;
   const ready = composing !== null && isWhole(composing) && preview?.step != null && !preview.refused;
+  const putting = useRef(false);
   const putIn = async () => {
-    if (!composing || !ready || !detail) return;
+    if (!composing || !ready || !detail || putting.current) return;
+    putting.current = true;
+    await putItIn(composing).finally(() => {
+      putting.current = false;
+    });
+  };
+  const putItIn = async (composing: Composing) => {
     // A quick hand is ahead of what is shown: what goes in is the sentence as it stands now.
     const shown = await settled();
     if (!shown?.step || shown.refused) return;
@@ -109,18 +127,29 @@ export function useBench(
     if (place !== undefined && now.current.state.composing === composing)
       act({ type: "fill", fields: { [field]: place } });
   };
-  const pull = (x: number) => {
+  const pull = (at: { x: number; y: number }) => {
     const { drag } = now.current.state;
+    if (drag?.held) {
+      const { field } = drag.held;
+      const value = drawnTo(drag.held, at);
+      const inCm = field.unit === "cm";
+      act({
+        type: "fill",
+        fields: { [field.name]: inCm ? undefined : value },
+        typed: inCm ? { [field.name]: `${value} cm` } : {},
+        stay: true,
+      });
+    }
     const field = now.current.state.composing ? pulledBy(now.current.state.composing.move) : "";
     if (drag?.handle === "strip" && field)
       act({
         type: "fill",
         fields: { [field]: undefined },
-        typed: { [field]: `${dragged(drag, x)} cm` },
+        typed: { [field]: `${dragged(drag, at.x)} cm` },
         stay: true,
       });
   };
-  return { state, act, preview, failed, steps, ready, putIn, point, take, takePlace, pull };
+  return { state, act, preview, failed, steps, ready, putIn, putting, point, take, takePlace, pull };
 }
 
 /** The sentence as if the open place were taken already: whether it would be whole. */

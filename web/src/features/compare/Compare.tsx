@@ -4,11 +4,11 @@ import { useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { useRelatives, useSession, useStyle } from "../../api/queries";
-import { Table, ToolButton } from "../../table/Table";
 import { Choice, Notice, Scroller, Waiting } from "../../ui/controls";
 import { Differences } from "./Differences";
 import { Findings } from "./Findings";
-import { Overlaid } from "./Overlaid";
+import { OverTable } from "./OverTable";
+import { Sample } from "./Sample";
 
 export function Compare() {
   const params = useParams();
@@ -61,7 +61,6 @@ function Both({ id, name, other, relatives, unit }: Props) {
   const go = useNavigate();
   const told = (useLocation().state as { told?: string[] } | null)?.told ?? [];
   const [at, setAt] = useState("");
-  const [lines, setLines] = useState(false);
   const [focus, setFocus] = useState<Schemas["Box"] | null>(null);
   const found = useQuery({
     queryKey: ["compare", id, other, at],
@@ -133,6 +132,7 @@ function Both({ id, name, other, relatives, unit }: Props) {
               <Findings found={found.data} />
               <Differences
                 found={found.data}
+                names={[found.data.a.name, found.data.b.name]}
                 onShow={(piece) => {
                   const drawn = found.data.under.pieces.find((p) => p.name === piece);
                   if (drawn) setFocus({ ...drawn.bounds });
@@ -144,24 +144,11 @@ function Both({ id, name, other, relatives, unit }: Props) {
       </section>
       <main className="relative min-w-0 flex-1" aria-label="The table">
         {found.data ? (
-          <Table
-            drawing={{ ...found.data.under, box: found.data.extent }}
+          <OverTable
+            found={found.data}
+            names={[found.data.a.name, found.data.b.name]}
             unit={unit}
-            label={`${found.data.b.name} laid over ${found.data.a.name}`}
-            plain={lines}
             focus={focus}
-            overlay={(view) => (
-              <Overlaid pieces={found.data.over.pieces} alone={found.data.only_b} view={view} />
-            )}
-            tools={
-              <ToolButton
-                label="Plain lines instead of paper"
-                pressed={lines}
-                onClick={() => setLines(!lines)}
-              >
-                lines
-              </ToolButton>
-            }
           />
         ) : (
           !found.isError && <Waiting what="the sheets" />
@@ -182,23 +169,5 @@ function Options({ title, styles }: { title: string; styles: Schemas["Relative"]
         </option>
       ))}
     </optgroup>
-  );
-}
-
-/** What the line or the ground looks like on the table. */
-function Sample({ kind }: { kind: "paper" | "chalk" }) {
-  return (
-    <svg
-      viewBox="0 0 34 18"
-      className="h-[18px] w-[34px] shrink-0"
-      role="img"
-      aria-label={kind === "paper" ? "drawn as paper" : "drawn in chalk"}
-    >
-      {kind === "paper" ? (
-        <path d="M 2 3 H 32 V 15 H 2 Z" className="fill-paper stroke-ink" strokeWidth={1.7} />
-      ) : (
-        <path d="M 2 14 C 12 14 18 4 32 4" className="fill-none stroke-chalk" strokeWidth={2.6} />
-      )}
-    </svg>
   );
 }

@@ -2,9 +2,16 @@
 import { useState } from "react";
 import type { Schemas } from "../../api/client";
 
-type Found = Schemas["ComparisonOut"];
+/** Two patterns in figures, whatever they are: styles, blocks, revisions. */
+export type Differing = Pick<Schemas["LaidOverOut"], "tables" | "under" | "only_a" | "only_b">;
 
-export function Differences({ found, onShow }: { found: Found; onShow: (piece: string) => void }) {
+interface Props {
+  found: Differing;
+  names: [string, string];
+  onShow: (piece: string) => void;
+}
+
+export function Differences({ found, names, onShow }: Props) {
   const [all, setAll] = useState(false);
   const tables = found.tables
     .map((t) => ({ ...t, figures: all ? t.figures : t.figures.filter((f) => !f.alike) }))
@@ -60,8 +67,8 @@ export function Differences({ found, onShow }: { found: Found; onShow: (piece: s
           </tbody>
         </table>
       ))}
-      <Only of={found.a.name} pieces={found.only_a} />
-      <Only of={found.b.name} pieces={found.only_b} />
+      <Only of={names[0]} pieces={found.only_a} />
+      <Only of={names[1]} pieces={found.only_b} />
     </div>
   );
 }

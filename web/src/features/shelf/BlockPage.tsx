@@ -1,16 +1,18 @@
 /** One block: how it was drawn, what it was drafted from, its audit, its revisions; and the start of a style. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
+import { Table } from "../../table/Table";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
 import { PutAway } from "../workroom/PutAway";
 import { useTakeBack } from "../workroom/putAway";
 import { AuditList } from "./AuditList";
 import { Construction } from "./Construction";
+import { Duplicate } from "./Duplicate";
 import { Redraft } from "./Redraft";
-import { StateTag } from "./Shelf";
+import { StateTag } from "./StateTag";
 
 const STATES = ["drafted", "toile", "fitted", "retired"];
 
@@ -47,22 +49,43 @@ export function BlockPage() {
         {b.away && <IsAway id={b.id} since={b.away} />}
         <StartStyle block={b} />
         <BlockState block={b} />
+        <p className="mt-3 flex flex-wrap gap-x-3">
+          <Link className="text-chalk underline underline-offset-2" to={`/blocks/${b.id}/fitting`}>
+            Fittings: try it on, correct it
+          </Link>
+          <Link className="text-chalk underline underline-offset-2" to={`/blocks/${b.id}/over/${b.id}`}>
+            Lay it over another
+          </Link>
+        </p>
         <p className="mt-3">
           <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/file`}>
             Save it as an open file
+          </a>
+          {", or as a drawing: "}
+          <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/drawing/svg`}>
+            SVG
+          </a>
+          {", "}
+          <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/drawing/dxf`}>
+            DXF
           </a>
           {!b.away && (
             <PutAway kind="block" id={b.id} name={b.name} onAway={() => undefined} className="ml-2" />
           )}
         </p>
-        <Listed title="Drafted from">
-          {Object.entries(b.measures).map(([k, v]) => (
-            <li key={k} className="flex justify-between gap-2">
-              <span>{k}</span>
-              <span>{v}</span>
-            </li>
-          ))}
-        </Listed>
+        <p className="mt-3">
+          <Duplicate block={b} />
+        </p>
+        {Object.keys(b.measures).length > 0 && (
+          <Listed title="Drafted from">
+            {Object.entries(b.measures).map(([k, v]) => (
+              <li key={k} className="flex justify-between gap-2">
+                <span>{k}</span>
+                <span>{v}</span>
+              </li>
+            ))}
+          </Listed>
+        )}
         {b.corrections.length > 0 && (
           <Listed title="Corrected on the paper">
             {b.corrections.map((c, i) => (
@@ -87,9 +110,11 @@ export function BlockPage() {
             label={`${b.name}: ${b.drawing.pieces.map((p) => p.name).join(", ")}`}
           />
         ) : (
-          <Notice tone="quiet">
-            This block was traced, not drafted here: there is no construction to show.
-          </Notice>
+          <Table
+            drawing={b.drawing}
+            unit={session.data?.unit ?? "cm"}
+            label={`${b.name}: ${b.drawing.pieces.map((p) => p.name).join(", ")}`}
+          />
         )}
       </div>
       <Scroller

@@ -4,10 +4,20 @@ import type { Schemas } from "../../api/client";
 import { Table } from "../../table/Table";
 import { Button } from "../../ui/controls";
 
-type Draft = Schemas["DraftOut"];
+type Drawn = Pick<Schemas["DraftOut"], "drawing" | "stages">;
 
-/** `stage` counts the stages drawn so far; null shows the finished block. */
-export function Construction({ draft, unit, label }: { draft: Draft; unit: string; label: string }) {
+/** `stage` counts the stages drawn so far; null shows what is finished: a block, or the part a step made. */
+export function Construction({
+  draft,
+  unit,
+  label,
+  finished = "Finished block",
+}: {
+  draft: Drawn;
+  unit: string;
+  label: string;
+  finished?: string;
+}) {
   const [stage, setStage] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
   const last = draft.stages.length;
@@ -73,7 +83,7 @@ export function Construction({ draft, unit, label }: { draft: Draft; unit: strin
         />
       </div>
       <div className="border-ink border-t bg-fresh px-3 py-2">
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           <Button
             disabled={at <= 1 && stage !== null}
             onClick={() => setStage(Math.max(1, at - 1))}
@@ -102,14 +112,14 @@ export function Construction({ draft, unit, label }: { draft: Draft; unit: strin
             min={1}
             max={last}
             value={at}
-            className="min-w-0 flex-1 accent-chalk"
+            className="min-w-24 flex-1 accent-chalk"
             onChange={(e) => setStage(Number(e.target.value))}
           />
           <span className="w-14 text-right text-quiet">
             {at} / {last}
           </span>
           <Button disabled={stage === null} onClick={() => setStage(null)}>
-            Finished block
+            {finished}
           </Button>
         </div>
         <div className="mt-1.5 min-h-[46px]" aria-live="polite">
@@ -128,7 +138,7 @@ export function Construction({ draft, unit, label }: { draft: Draft; unit: strin
               </p>
             </>
           ) : (
-            <p className="text-quiet">The finished block. Hover an edge for its sewn length.</p>
+            <p className="text-quiet">{`The ${finished.toLowerCase()}. Hover an edge for its sewn length.`}</p>
           )}
         </div>
       </div>

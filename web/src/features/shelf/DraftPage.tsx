@@ -44,11 +44,11 @@ interface Props {
   person: Schemas["PersonOut"];
   chart: Schemas["ChartOut"];
   schools: Schemas["SchoolOut"][];
-  blocks: Schemas["BlockOut"][];
+  blocks: Schemas["BlockName"][];
 }
 
 /** Blocks a school can be drawn on come first by person: her own fitted ones before anybody else's. */
-export function groundsFor(school: Schemas["SchoolOut"], blocks: Schemas["BlockOut"][], person: number) {
+export function groundsFor(school: Schemas["SchoolOut"], blocks: Schemas["BlockName"][], person: number) {
   const families = school.base.includes("skirt") ? ["skirt"] : ["bodice", "garment"];
   return blocks
     .filter((b) => families.includes(b.family))

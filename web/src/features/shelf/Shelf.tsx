@@ -3,23 +3,20 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Refusal, type Schemas, sameSite } from "../../api/client";
-import { keys, useBlocks, useSession, useStyles } from "../../api/queries";
+import { keys, useSession, useStyles } from "../../api/queries";
 import { Button, Notice, Page, Waiting } from "../../ui/controls";
 import { useAway } from "../workroom/AwayList";
-import { PutAway, useJustPutAway } from "../workroom/PutAway";
-import type { Away } from "../workroom/putAway";
-import { Silhouette } from "./Silhouette";
+import { useJustPutAway } from "../workroom/PutAway";
+import { FamilyDialog } from "./FamilyDialog";
+import { Rail } from "./Rail";
 import { StyleCards } from "./StyleCards";
-import { Unreadable } from "./Unreadable";
 
 export function Shelf() {
-  const blocks = useBlocks();
   const styles = useStyles();
   const session = useSession();
   const away = useAway();
   const put = useJustPutAway();
-  if (blocks.isPending || styles.isPending) return <Waiting what="the shelf" />;
-  const failed = blocks.error ?? styles.error;
+  if (styles.isPending) return <Waiting what="the shelf" />;
   return (
     <Page
       title="Shelf"
@@ -27,6 +24,13 @@ export function Shelf() {
       actions={
         <>
           <TakeIn />
+          <Link
+            to="/incoming"
+            className="inline-flex min-h-9 items-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink"
+          >
+            Bring in a drawing or a card
+          </Link>
+          <FamilyDialog />
           <Link
             to="/measures"
             className="inline-flex min-h-9 items-center rounded-[3px] border border-ink bg-ink px-3 font-medium text-wall hover:bg-chalk"
@@ -38,22 +42,8 @@ export function Shelf() {
     >
       {session.data?.in_demo && <FirstMinutes />}
       {put.told}
-      {failed && <Notice>{failed.message}</Notice>}
-      {blocks.data?.length === 0 && (
-        <Notice tone="quiet">
-          The shelf is empty. <Link to="/measures">Add a person and type her measures</Link>; the block is
-          drafted from them.
-        </Notice>
-      )}
-      {(blocks.data?.length ?? 0) > 0 && (
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-x-4 gap-y-7 border-ink border-t-4 bg-table px-4 pt-0 pb-5">
-          {blocks.data?.map((b) => (
-            <li key={b.id}>
-              <BlockCard block={b} onAway={put.onAway} />
-            </li>
-          ))}
-        </ul>
-      )}
+      {styles.error && <Notice>{styles.error.message}</Notice>}
+      <Rail onAway={put.onAway} />
       <h2 className="mt-8 mb-3 font-serif text-[21px]">Styles</h2>
       {styles.data?.length === 0 && <p className="text-quiet">None yet. Open a block and start one.</p>}
       <StyleCards styles={styles.data ?? []} onAway={put.onAway} />
@@ -87,56 +77,6 @@ function FirstMinutes() {
       </ol>
     </details>
   );
-}
-
-function BlockCard({ block, onAway }: { block: Schemas["BlockOut"]; onAway: (what: Away) => void }) {
-  return (
-    <div className="group relative">
-      <span aria-hidden="true" className="mx-auto block h-5 w-px bg-ink" />
-      <div className="border border-rule-strong bg-wall hover:border-ink">
-        <Link to={`/blocks/${block.id}`} className="block p-3 pb-0">
-          <span className="block h-[118px]">
-            {block.unreadable ? (
-              <Unreadable why={block.unreadable} />
-            ) : (
-              <Silhouette drawing={block.drawing} label={`${block.name}: its pieces`} />
-            )}
-          </span>
-          <span className="mt-2 block font-serif text-[17px] leading-tight [overflow-wrap:anywhere]">
-            {block.name}
-          </span>
-          <span className="block text-quiet [overflow-wrap:anywhere]">
-            {block.person || "for nobody yet"}
-          </span>
-        </Link>
-        <div className="flex flex-wrap items-center justify-between gap-x-2 px-3 pb-2 text-sm">
-          <StateTag state={block.state} />
-          <span className="text-quiet">
-            rev. {block.revision} · {block.made}
-          </span>
-          {block.unreadable && (
-            <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${block.id}/file`}>
-              Save it as it is
-            </a>
-          )}
-        </div>
-        <span className="reveal absolute right-1 bottom-8">
-          <PutAway kind="block" id={block.id} name={block.name} onAway={onAway} />
-        </span>
-      </div>
-    </div>
-  );
-}
-
-/** drafted → toile → fitted → retired: an outline that fills up, so that it reads without colour. */
-export function StateTag({ state }: { state: string }) {
-  const look: Record<string, string> = {
-    drafted: "border-quiet border-dashed text-quiet",
-    toile: "border-ink text-ink",
-    fitted: "border-moss bg-moss text-fresh",
-    retired: "border-line text-quiet line-through",
-  };
-  return <span className={`rounded-[3px] border px-1.5 ${look[state] ?? ""}`}>{state}</span>;
 }
 
 function TakeIn() {

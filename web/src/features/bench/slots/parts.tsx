@@ -123,7 +123,12 @@ export function NumberEntry({
   step: number;
   onChange: (value: number | undefined) => void;
 }) {
-  const [text, setText] = useState(value === undefined ? "" : String(value));
+  const known = value === undefined ? "" : String(value);
+  const [text, setText] = useState(known);
+  // A handle dragged on the table writes here too.
+  useEffect(() => {
+    setText((typed) => (Number(typed) === Number(known) && typed !== "" ? typed : known));
+  }, [known]);
   return (
     <label className="flex items-center gap-2">
       <span className="text-quiet">{label}</span>

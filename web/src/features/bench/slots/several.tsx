@@ -1,5 +1,6 @@
 /** Slots that gather several answers in their order: pieces, darts, places with their shares, darts and edges with their amounts. */
 import { Button } from "../../../ui/controls";
+import { isMeant } from "../composing";
 import { Choices, edgesOf, LeaveOut, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
 
 /** With a thing in the list when it was not there, without it when it was. */
@@ -175,31 +176,43 @@ export function Lengths({ slot, composing, unit, onFill }: SlotProps) {
   return (
     <div className="grid gap-1.5">
       <p className="text-quiet">{slot.prompt}</p>
-      {slot.fields.map((f) =>
-        f.unit === "cm" ? (
-          <LengthEntry
-            key={f.name}
-            composing={composing}
-            field={f.name}
-            label={f.title}
-            unit={unit}
-            focus={false}
-            onFill={(fields, typed) => onFill(fields, typed, true)}
-          />
-        ) : (
-          <Choices key={f.name} legend={f.title}>
-            {slot.choices.map((c) => (
-              <Pick
-                key={c.value}
-                on={composing.fields[f.name] === c.value}
-                onClick={() => onFill({ [f.name]: c.value }, {}, true)}
-              >
-                {c.words}
-              </Pick>
-            ))}
-          </Choices>
-        ),
-      )}
+      {slot.fields
+        .filter((f) => isMeant(f, composing.fields))
+        .map((f) =>
+          f.unit === "cm" ? (
+            <LengthEntry
+              key={f.name}
+              composing={composing}
+              field={f.name}
+              label={f.title}
+              unit={unit}
+              focus={false}
+              onFill={(fields, typed) => onFill(fields, typed, true)}
+            />
+          ) : f.low !== null ? (
+            <NumberEntry
+              key={f.name}
+              value={composing.fields[f.name] as number | undefined}
+              label={f.title}
+              low={f.low}
+              high={f.high ?? 99}
+              step={1}
+              onChange={(v) => onFill({ [f.name]: v }, {}, true)}
+            />
+          ) : (
+            <Choices key={f.name} legend={f.title}>
+              {slot.choices.map((c) => (
+                <Pick
+                  key={c.value}
+                  on={String(composing.fields[f.name] ?? "") === c.value}
+                  onClick={() => onFill({ [f.name]: c.value }, {}, true)}
+                >
+                  {c.words}
+                </Pick>
+              ))}
+            </Choices>
+          ),
+        )}
       <Button onClick={() => onFill({})}>That is all</Button>
     </div>
   );

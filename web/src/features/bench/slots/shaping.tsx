@@ -1,6 +1,6 @@
 /** Slots of the moves that shape edges: ends that are moved, places on the way, seams, a shape or a line, gape and its dart. */
 import { Button } from "../../../ui/controls";
-import { placesOf } from "../composing";
+import { type Fields, placesOf, withEdge } from "../composing";
 import { OneOf } from "./amounts";
 import { Choices, edgesOf, LengthEntry, Pick, pieceOf, type SlotProps } from "./parts";
 import { PlaceChips, PlaceList } from "./places";
@@ -119,11 +119,7 @@ function EdgeRows({
       {edgesOf(p).map((edge) => {
         const at = edges.findIndex(([piece, own]) => piece === p.name && own === edge);
         return (
-          <Pick
-            key={edge}
-            on={at >= 0}
-            onClick={() => onPut(at >= 0 ? edges.toSpliced(at, 1) : [...edges, [p.name, edge]])}
-          >
+          <Pick key={edge} on={at >= 0} onClick={() => onPut(withEdge(edges, p.name, edge))}>
             {at >= 0 ? `${at + 1}. ` : ""}
             {edge}
           </Pick>
@@ -135,10 +131,13 @@ function EdgeRows({
 
 /** Seams to be blended over; or edges in their order, each with its piece. */
 export function SeamsOrEdges({ slot, composing, seams, table, onFill }: SlotProps) {
-  const chosen = (composing.fields.seams ?? []) as string[];
-  const edges = (composing.fields.edges ?? []) as [string, string][];
+  // The second parameter, where there is one, takes edges instead.
+  const [own, other] = [slot.fields[0]?.name ?? "seams", slot.fields[1]?.name];
+  const chosen = (composing.fields[own] ?? []) as string[];
+  const edges = (other ? (composing.fields[other] ?? []) : []) as [string, string][];
+  const none: Fields = other ? { [other]: undefined } : {};
   const put = (next: [string, string][]) =>
-    onFill({ edges: next.length > 0 ? next : undefined, seams: undefined }, {}, true);
+    other && onFill({ [other]: next.length > 0 ? next : undefined, [own]: undefined }, {}, true);
   return (
     <div className="grid gap-2">
       <Choices legend={slot.prompt}>
@@ -148,15 +147,19 @@ export function SeamsOrEdges({ slot, composing, seams, table, onFill }: SlotProp
             on={chosen.includes(seam)}
             onClick={() => {
               const next = toggled(chosen, seam);
-              onFill({ seams: next.length > 0 ? next : undefined, edges: undefined }, {}, true);
+              onFill({ [own]: next.length > 0 ? next : undefined, ...none }, {}, true);
             }}
           >
             {seam}
           </Pick>
         ))}
       </Choices>
-      <p className="text-quiet">Or edges, in the order they are laid together:</p>
-      <EdgeRows table={table} edges={edges} onPut={put} />
+      {other && (
+        <>
+          <p className="text-quiet">Or edges, in the order they are laid together:</p>
+          <EdgeRows table={table} edges={edges} onPut={put} />
+        </>
+      )}
       {(chosen.length > 0 || edges.length > 1) && <Button onClick={() => onFill({})}>That is all</Button>}
     </div>
   );

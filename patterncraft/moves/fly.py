@@ -1,0 +1,127 @@
+"""Fly: the facing and the guard of a zip at a centre."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import ClassVar, Literal
+
+from ..errors import MoveRefused
+from ..geometry.fair import fair_curve
+from ..geometry.path import straight
+from ..handwork.new_seam import unique_name
+from ..house import HouseRules
+from ..paper.pattern import Pattern
+from ..paper.piece import CutPlan, DrawnLine, Grain, Mark, Piece
+from ..paper.sewn import run_of
+from ..parts.part import piece_names, seam_names
+from ..parts.sheets import Named, sheet, strip
+from ..parts.stand import end_seam
+from ..units import Unit, format_length
+from ..working import Sum, length, tell
+from .move import Example, Group, Move, Outcome, slot_field
+
+BEYOND = 1.5
+"""cm that facing and guard reach below the zip's end (common practice, no source)."""
+
+
+class Fly(Move):
+    """The facing is curved into the centre below the zip; the guard lies folded behind it. The stitching is drawn on the piece."""
+
+    group: ClassVar[Group] = "Add"
+    title: ClassVar[str] = "Fly"
+    key: ClassVar[str] = "y"
+    sentence: ClassVar[str] = "Make a fly {length} long and {width} wide at the {edge} of the {piece}."
+    synonyms: ClassVar[tuple[str, ...]] = ("fly front", "zip guard", "fly facing", "trouser zip")
+    example: ClassVar[Example | None] = Example(
+        "skirt",
+        {"piece": "skirt front", "length": 16.0},
+        ({"move": "turn_edge_into", "piece": "skirt front", "edge": "centre front", "kind": "seam"},),
+    )
+
+    move: Literal["fly"]
+    piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)
+    length: float = slot_field("length", "How long is the zip?", "length", "Zip", 16.0, ge=5, le=60, unit="cm")
+    width: float = slot_field("width", "How wide?", "length", "Width", 4.0, ge=1, le=12, unit="cm")
+    edge: str = slot_field("edge", "At which edge?", "edge", "Edge", "centre front", max_length=80)
+
+    def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
+        return {
+            "piece": self.piece,
+            "length": format_length(self.length, unit),
+            "width": format_length(self.width, unit),
+            "edge": self.edge,
+        }
+
+    def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises NoSuchName for the edge; MoveRefused at a fold, where it is opened from no waist, or for a zip longer than its seam."""
+        piece = pattern.piece(self.piece)
+        run = run_of(piece, self.edge)
+        names = {"crotch": "crotch"}.get(self.edge, self.edge)
+        edges = [piece.outline[i] for i in run]
+        if any(e.kind == "fold" for e in edges):
+            raise MoveRefused(
+                f"the {names} is a fold: there is no seam for a zip.", piece.name, "Turn the fold into a seam first.", "edge"
+            )
+        whole = sum(e.length for e in edges)
+        if self.length + BEYOND > whole:
+            raise MoveRefused(
+                f"the {names} is {whole:.1f} cm long: a zip of {self.length:.1f} cm is longer than its seam.",
+                piece.name,
+                f"Take one of at most {max(whole - BEYOND, 0.0):.0f} cm.",
+                "length",
+            )
+        table, told = self._stitched(pattern, piece)
+        facing, guard = piece_names(pattern, ("fly facing", "fly guard"))
+        long = self.length + BEYOND
+        pieces = (self._facing(facing, long), self._guard(guard, long))
+        seams = tuple(
+            end_seam(n, p, tuple(p.edge_names)) for n, p in zip(seam_names(pattern, [facing, guard]), pieces, strict=True)
+        )
+        sums = (
+            Sum("Facing and guard, long", length(long), "{} + {}", (length(self.length), length(BEYOND))),
+            Sum("Guard, wide as cut", length(2 * self.width), "2 × {}", (length(self.width),)),
+            told,
+        )
+        return Outcome(replace(table, pieces=(*table.pieces, *pieces), seams=(*table.seams, *seams)), sums)
+
+    def _stitched(self, pattern: Pattern, piece: Piece) -> tuple[Pattern, Sum]:
+        """The stitching and the zip's end drawn on the piece."""
+        run = run_of(piece, self.edge)
+        e = piece.outline[run[0]]
+        last = piece.outline[run[-1]]
+        top = e.path.start if e.path.start.imag < last.path.end.imag else last.path.end
+        path = e.path if e.path.start == top else last.path.reversed()
+        end = path.at(min(self.length, path.length))
+        left, _, right, _ = piece.box
+        into = 1.0 if 0.5 * (left + right) > top.real else -1.0
+        a, b = top + into * (self.width - 0.5), end + into * (self.width - 0.5) - 1j * self.width
+        curve = straight(a, b).then(fair_curve([b, end], 1j, complex(-into, 0)))
+        name = unique_name("fly stitching", [x.name for x in piece.lines])
+        mark = Mark(unique_name("zip end", [m.name for m in piece.marks]), end, "drill")
+        after = replace(piece, lines=(*piece.lines, DrawnLine(name, curve)), marks=(*piece.marks, mark))
+        return pattern.with_piece(after), tell("The stitching is drawn on the piece; the zip ends at its mark.")
+
+    def _facing(self, name: str, long: float) -> Piece:
+        w = self.width
+        a, b = complex(w, 0), complex(w, long - 1.2 * w)
+        outer = straight(a, b).then(fair_curve([b, complex(0, long)], 1j, -1 + 0.25j))
+        edges = (
+            Named("waist", "seam", straight(0j, a)),
+            Named("outer edge", "raw", outer),
+            Named("centre", "seam", straight(complex(0, long), 0j)),
+        )
+        return sheet(name, edges, CutPlan(1, False, False, interfacing=1), Grain(complex(w / 2, 2), complex(w / 2, long - 5)))
+
+    def _guard(self, name: str, long: float) -> Piece:
+        w = 2 * self.width
+        line = DrawnLine("fold line", straight(complex(w / 2, 0), complex(w / 2, long)))
+        return strip(
+            name,
+            w,
+            long,
+            (("waist", "seam"), ("end", "seam"), ("lower edge", "seam"), ("start", "seam")),
+            CutPlan(1, False, False, interfacing=1),
+            Grain(complex(w / 3, 2), complex(w / 3, long - 2)),
+            (line,),
+        )

@@ -1,0 +1,118 @@
+"""Puff: a short sleeve spread from cap to hem and lifted, drawn in at its end."""
+
+from __future__ import annotations
+
+from typing import ClassVar, Literal, Self
+
+from pydantic import model_validator
+
+from ..house import HouseRules
+from ..paper.pattern import Pattern
+from ..parts.full_cap import gathered_between_notches
+from ..parts.part import piece_names
+from ..parts.sleeve_work import cut_off_below, elbow_level, the_sleeve, told_of, top_of, without_darts
+from ..units import Unit, format_length
+from ..working import Sum, length, tell
+from .copy_as import CopyAs
+from .leg_of_mutton import QUARTER
+from .lift import Lift
+from .move import Example, Group, Move, Outcome, slot_field
+from .slash_and_spread import SlashAndSpread
+
+STRIPS = 5
+"""Slashes from cap to hem that a puff is opened at."""
+
+
+class Puff(Move):
+    """Cut off first, where it is said how long; then opened parallel by so much in all, and its cap lifted between the notches. Lined with its own cloth
+    it is folded at the hem, and the elastic lies in the fold."""
+
+    group: ClassVar[Group] = "Open"
+    title: ClassVar[str] = "Puff sleeve"
+    key: ClassVar[str] = "a"
+    sentence: ClassVar[str] = "Puff {piece}{length}, {width} wider, {height} higher at the cap{lined}."
+    synonyms: ClassVar[tuple[str, ...]] = ("puffed sleeve", "balloon sleeve", "gathered sleeve")
+    example: ClassVar[Example | None] = Example("sleeve", {"length": 24.0, "width": 10.0, "height": 4.0})
+
+    move: Literal["puff"]
+    piece: str | None = slot_field("piece", "Which sleeve?", "piece", "Sleeve", None, max_length=80)
+    length: float | None = slot_field(
+        "length", "How long, if it is cut off?", "lengths", "Long, from the cap's top", None, ge=5, le=120, unit="cm"
+    )
+    above_elbow: float | None = slot_field(
+        "length", "How long, if it is cut off?", "lengths", "Or, ending above the elbow", None, ge=-20, le=40, unit="cm"
+    )
+    width: float = slot_field("width", "How much wider in all?", "length", "Wider by", 10.0, gt=0, le=120, unit="cm")
+    height: float = slot_field("height", "How much higher is the cap?", "length", "Higher by", 4.0, ge=0, le=30, unit="cm")
+    lined: bool = slot_field(
+        "lined",
+        "Is it lined with its own cloth?",
+        "choice",
+        "Lined",
+        False,
+        choices=(("true", "lined with its own cloth"), ("false", "not lined")),
+    )
+
+    @model_validator(mode="after")
+    def _one_length(self) -> Self:
+        if self.length is not None and self.above_elbow is not None:
+            raise ValueError("say in one way how long it is")
+        return self
+
+    def pieces_named(self) -> tuple[str, ...]:
+        """The sleeve, if it is named."""
+        return (self.piece,) if self.piece else ()
+
+    def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
+        """See Move."""
+        long = ", as long as it is"
+        if self.length is not None:
+            long = f", {format_length(self.length, unit)} long"
+        elif self.above_elbow is not None:
+            long = f", ending {format_length(self.above_elbow, unit)} above the elbow"
+        return {
+            "piece": f"the {self.piece}" if self.piece else "the sleeve",
+            "length": long,
+            "width": format_length(self.width, unit),
+            "height": format_length(self.height, unit),
+            "lined": ", lined with its own cloth" if self.lined else ", not lined",
+        }
+
+    def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
+        """See Move. Raises as shortening, spreading and lifting do."""
+        piece, before = the_sleeve(pattern, self.piece), pattern
+        lines: list[Sum] = []
+        if self.length is not None or self.above_elbow is not None:
+            field = "length" if self.length is not None else "above_elbow"
+            level = top_of(piece).imag + self.length if self.length is not None else elbow_level(piece) - (self.above_elbow or 0.0)
+            lines.append(Sum("Long from its top", length(level - top_of(piece).imag)))
+            pattern = cut_off_below(pattern, rules, piece.name, level, field)
+        pattern, _ = without_darts(pattern, rules, piece.name, "piece")
+        step = {
+            "move": "slash_and_spread",
+            "piece": piece.name,
+            "from_edge": "cap",
+            "to_edge": "hem",
+            "count": STRIPS,
+            "total": self.width,
+            "hinge": "none",
+            "result": "gather",
+        }
+        with self.telling("width"):
+            done = SlashAndSpread.model_validate(step).apply(pattern, rules)
+        lines += told_of(done.working)
+        pattern, remarks = done.pattern, done.remarks
+        if self.height:
+            at = {"edge": "cap", "from": "back underarm", "fraction": QUARTER}
+            lift = Lift.model_validate({"move": "lift", "piece": piece.name, "at": at, "height": self.height})
+            with self.telling("height"):
+                lifted = lift.apply(pattern, rules)
+            pattern, remarks = lifted.pattern, (*remarks, *lifted.remarks)
+            lines += lifted.working
+        pattern = gathered_between_notches(before, pattern, piece.name)
+        if self.lined:
+            (name,) = piece_names(pattern, (f"{piece.name} lining",))
+            copy = {"move": "copy_as", "piece": piece.name, "name": name, "cloth": "lining"}
+            pattern = CopyAs.model_validate(copy).apply(pattern, rules).pattern
+            lines.append(tell("It is cut with its lining in one, folded at the hem; the elastic lies in the fold."))
+        return Outcome(pattern, tuple(lines), done.strips, remarks)

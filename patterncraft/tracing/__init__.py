@@ -1,0 +1,1 @@
+"""A photograph of a card on the table, made flat and traced."""

@@ -1,0 +1,75 @@
+"""A block corrected by steps of the bench: what is kept, what a file carries, what is done again on another body."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from patterncraft.drafting.schools import school
+from patterncraft.errors import BadSetting, PatternError
+from patterncraft.fitting.again import drafted_again
+from patterncraft.fitting.corrected import corrected, read_correction
+from patterncraft.formats.openfile import BlockFile
+from patterncraft.formats.openfile_io import block_file, read_block, read_file, write_file
+from patterncraft.paper.sewn import sewn_length
+from tests.samples import WHOLE
+
+DARTS: dict[str, Any] = {"move": "take_in", "piece": "skirt back", "darts": ["waist dart 1", "waist dart 2"], "amount": 0.5}
+TAKEN: dict[str, Any] = {"correction": "step", "step": DARTS}
+LONGER: dict[str, Any] = {
+    "correction": "step",
+    "step": {"move": "lengthen", "pieces": ["skirt front", "skirt back"], "at": {"edge": "side", "from": "hem", "distance": 10.0}, "amount": 4.0},
+}  # fmt: skip
+
+
+def waist(block: Any) -> float:
+    return sewn_length(block.pattern.piece("skirt back"), "waist")
+
+
+def test_a_correction_changes_the_paper_and_stays_with_the_block() -> None:
+    plain = school("skirt").draft(WHOLE)
+    fitted = corrected(plain, [TAKEN, LONGER])
+    assert waist(fitted) - waist(plain) == pytest.approx(-0.5, abs=1e-6)
+    assert sewn_length(fitted.pattern.piece("skirt front"), "centre front") - sewn_length(
+        plain.pattern.piece("skirt front"), "centre front"
+    ) == pytest.approx(4.0, abs=1e-6)
+    assert fitted.corrections == (TAKEN, LONGER)
+    assert "Take in 0.5 cm in all in the waist dart 1 and waist dart 2" in read_correction(TAKEN).words
+
+
+def test_what_was_taped_in_is_traced_off_as_block_paper() -> None:
+    """A fitted block is a card like any other: nothing on it tells where it was lengthened."""
+    fitted = corrected(school("skirt").draft(WHOLE), [LONGER])
+    for p in fitted.pattern.pieces:
+        assert (p.paper.patches, p.paper.tapes, p.paper.new) == ((), (), 0.0)
+        assert all(not e.trace for e in p.outline)
+
+
+def test_a_file_carries_the_corrections_and_they_are_done_again_on_another_body() -> None:
+    fitted = corrected(school("skirt").draft(WHOLE), [TAKEN])
+    again = read_block(read_file(write_file(block_file(fitted, "Skirt")), BlockFile), "Skirt")
+    assert again.corrections == (TAKEN,)
+    assert waist(again) == pytest.approx(waist(fitted), abs=1e-5)
+    fuller = WHOLE | {"waist_girth": WHOLE["waist_girth"] + 8.0, "hip_girth": WHOLE["hip_girth"] + 8.0}
+    other = drafted_again("skirt", fuller, {}, None, fitted.corrections)
+    assert waist(other) - waist(school("skirt").draft(fuller)) == pytest.approx(-0.5, abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("step", "words"),
+    [
+        ({"move": "yoke", "pieces": ["skirt front"], "edge": "waist", "depth": 6.0}, "“Yoke” makes the skirt front yoke"),
+        ({"move": "put_away", "piece": "skirt back"}, "leaves no skirt back"),
+        ({"move": "waistband"}, "“Waistband” makes the waistband"),
+    ],
+)
+def test_a_correction_keeps_the_blocks_pieces(step: dict[str, Any], words: str) -> None:
+    with pytest.raises(BadSetting, match=words):
+        corrected(school("skirt").draft(WHOLE), [{"correction": "step", "step": step}])
+
+
+@pytest.mark.parametrize("bad", [{}, {"step": DARTS}, {"correction": "step"}, {"correction": "step", "step": {"move": "fly away"}}])
+def test_what_is_no_correction_is_refused_in_a_sentence(bad: dict[str, Any]) -> None:
+    with pytest.raises(PatternError):
+        corrected(school("skirt").draft(WHOLE), [bad])

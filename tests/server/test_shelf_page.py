@@ -1,0 +1,151 @@
+"""The shelf searched and sorted out, families of sizes, copies, and what is remembered of each block."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from patterncraft.paper.sewn import sewn_length
+from server.people.models import MeasureChart, Person
+from server.shelf.models import Block
+from server.shelf.services import draft_file, draft_of, keep_block
+from tests.samples import WHOLE
+from tests.server.conftest import Caller
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def hung(us: Caller) -> dict[str, Block]:
+    ada = Person.objects.create(workroom=us.room, name="Ada Byron")
+    eve = Person.objects.create(workroom=us.room, name="Eve")
+    out = {}
+    for name, school, person in (
+        ("Plain bodice", "bodice-direct", ada),
+        ("Knit top", "bodice-stretch", ada),
+        ("Straight skirt", "skirt", eve),
+        ("Nobody's skirt", "skirt", None),
+    ):
+        out[name] = keep_block(us.room, name, person, draft_file(school, WHOLE, {}, name))
+    return out
+
+
+def names(us: Caller, **asked: Any) -> list[str]:
+    query = "&".join(f"{k}={v}" for k, v in asked.items())
+    return [c["name"] for c in us.get(f"/shelf?{query}").json()["cards"]]
+
+
+def test_words_person_kind_state_and_cloth_each_find_their_own(us: Caller, hung: dict[str, Block]) -> None:
+    assert names(us) == ["Knit top", "Nobody's skirt", "Plain bodice", "Straight skirt"]
+    assert names(us, text="skirt") == ["Nobody's skirt", "Straight skirt"]
+    assert names(us, text="byron top") == ["Knit top"], "every word is looked for, in whatever place"
+    assert names(us, person=hung["Plain bodice"].person_id) == ["Knit top", "Plain bodice"]
+    assert names(us, kind="skirt", person=hung["Straight skirt"].person_id) == ["Straight skirt"]
+    assert names(us, cloth="knit") == ["Knit top"]
+    us.post(f"/blocks/{hung['Plain bodice'].pk}/fittings", {"worn_on": "2026-03-04", "cloth": "organdie"})
+    assert names(us, state="toile") == ["Plain bodice"]
+    assert names(us, text="organdie") == ["Plain bodice"]
+    page = us.get("/shelf?kind=skirt").json()
+    assert (page["total"], page["all"], page["kinds"]) == (2, 4, ["bodice", "skirt"])
+    assert sorted(page["people"].values()) == ["Ada Byron", "Eve"]
+
+
+def test_a_retired_block_hangs_where_it_is_asked_for(us: Caller, hung: dict[str, Block]) -> None:
+    us.send("PUT", f"/blocks/{hung['Knit top'].pk}/state", {"state": "retired"})
+    assert "Knit top" not in names(us)
+    assert names(us, state="retired") == ["Knit top"]
+    assert names(us, text="knit") == ["Knit top"]
+    assert len(us.get("/blocks").json()) == 4
+
+
+def test_another_workrooms_person_finds_nothing(us: Caller, strangers: Caller, hung: dict[str, Block]) -> None:
+    theirs = strangers.get(f"/shelf?person={hung['Plain bodice'].person_id}").json()
+    assert (theirs["cards"], theirs["total"], theirs["people"]) == ([], 0, {})
+
+
+def test_a_stretch_of_the_shelf_takes_as_many_questions_whatever_hangs_there(us: Caller, hung: dict[str, Block]) -> None:
+    us.get("/shelf")
+    with CaptureQueriesContext(
+        connection,
+    ) as few:
+        us.get("/shelf?count=2")
+    with CaptureQueriesContext(connection) as many:
+        us.get("/shelf?count=60")
+    assert len(many) == len(few)
+    assert names(us, start=1, count=2) == ["Nobody's skirt", "Plain bodice"]
+
+
+def test_the_silhouette_is_the_newest_revisions(us: Caller, hung: dict[str, Block]) -> None:
+    def box() -> Any:
+        return next(c for c in us.get("/shelf").json()["cards"] if c["name"] == "Plain bodice")["silhouette"]["box"]
+
+    before = box()
+    block = hung["Plain bodice"]
+    log = us.post(f"/blocks/{block.pk}/fittings", {"worn_on": "2026-03-04"}).json()["fittings"][0]
+    longer = {"move": "lengthen", "pieces": ["front", "back"], "at": {"edge": "side", "fraction": 0.5}, "amount": 6.0}
+    answer = us.post(f"/styles/{log['style_id']}/steps", {"version": 0, "steps": [longer], "label": "longer"})
+    assert answer.status_code == 200, answer.content
+    assert us.post(f"/fittings/{log['id']}/revision", {"fitted": True}).status_code == 200
+    after = box()
+    assert (after["bottom"] - after["top"]) - (before["bottom"] - before["top"]) == pytest.approx(6.0, abs=0.3)
+
+
+FAMILY = {"table": "continental-women", "sizes": ["38", "34", "50"], "school": "bodice-half-sheet", "name": "House bodice"}
+
+
+def test_a_family_of_sizes_is_hung_up_at_once(us: Caller) -> None:
+    made = us.post("/blocks/sizes", FAMILY).json()
+    assert list(made["blocks"].values()) == ["House bodice, size 34", "House bodice, size 38", "House bodice, size 50"]
+    assert names(us, size_set="House bodice") == list(made["blocks"].values())
+    # Half the bust and half the ease, worked by hand: from 34 to 50 the bust grows by 36 cm, half a block by 18.
+    chests = []
+    for pk in made["blocks"]:
+        pattern = draft_of(Block.objects.get(pk=pk).revisions.get().pk).pattern
+        left, _, right, _ = pattern.piece("back").box
+        chests.append(right - left)
+    assert chests == sorted(chests)
+    notes = us.get(f"/blocks/{next(iter(made['blocks']))}").json()["revisions"][0]["note"]
+    assert notes.startswith("size 34 of Women, continental sizes 34–52; ")
+    assert "already" in us.post("/blocks/sizes", FAMILY).json()["error"]["message"]
+
+
+def test_a_family_is_hung_up_whole_or_not_at_all(us: Caller) -> None:
+    refused = us.post("/blocks/sizes", FAMILY | {"sizes": ["34", "52"]})
+    assert "size 52" in refused.json()["error"]["message"], "its bust lies outside the fuller table"
+    assert Block.objects.count() == 0
+    assert us.post("/blocks/sizes", FAMILY | {"sizes": ["33"]}).status_code == 422
+
+
+def test_sleeves_are_drawn_on_the_bodices_of_their_own_size(us: Caller) -> None:
+    us.post("/blocks/sizes", FAMILY)
+    sleeves = FAMILY | {"school": "sleeve-compass", "name": "House sleeve", "base_set": "House bodice"}
+    made = us.post("/blocks/sizes", sleeves).json()
+    caps, armholes = [], []
+    for pk in made["blocks"]:
+        caps.append(sewn_length(draft_of(Block.objects.get(pk=pk).revisions.get().pk).pattern.piece("sleeve"), "cap"))
+    for b in Block.objects.filter(size_set="House bodice").order_by("name"):
+        pattern = draft_of(b.revisions.get().pk).pattern
+        armholes.append(sum(sewn_length(p, "armhole") for p in pattern.pieces))
+    assert caps == sorted(caps)
+    assert all(0 < c - a < 6 for c, a in zip(caps, armholes, strict=True)), "each cap is eased into its own armhole"
+    lacking = us.post("/blocks/sizes", sleeves | {"name": "More", "sizes": ["36"]})
+    assert "has no size 36" in lacking.json()["error"]["message"]
+
+
+def test_a_copy_for_another_is_drafted_from_her_measures_or_lies_as_it_is(us: Caller, hung: dict[str, Block]) -> None:
+    block = hung["Plain bodice"]
+    eve = Person.objects.get(name="Eve")
+    chart = MeasureChart.objects.create(person=eve, taken_on="2026-03-01", values=WHOLE | {"waist_girth": 80.0})
+    as_it_is = us.post(f"/blocks/{block.pk}/duplicate", {"name": "Copy", "person_id": eve.pk}).json()
+    hers = us.post(f"/blocks/{block.pk}/duplicate", {"name": "Eve's", "chart_id": chart.pk}).json()
+
+    def waist(pk: int) -> float:
+        pattern = draft_of(Block.objects.get(pk=pk).revisions.get().pk).pattern
+        return sum(sewn_length(p, "waist") for p in pattern.pieces)
+
+    assert waist(as_it_is["id"]) == pytest.approx(waist(block.pk), abs=1e-5)
+    assert waist(hers["id"]) - waist(block.pk) == pytest.approx((80.0 - WHOLE["waist_girth"]) / 2, abs=0.6)
+    assert (as_it_is["person"], hers["person"], hers["revision"]) == ("Eve", "Eve", 1)
