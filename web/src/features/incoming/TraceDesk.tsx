@@ -13,19 +13,31 @@ type Outline = NonNullable<Trace["outlines"]>[number];
 type Node = NonNullable<Outline["nodes"]>[number];
 type Hand = "corner" | "curve" | "known";
 
+/** State that the next click must know before it is drawn. */
+function useStanding<T>(begin: T) {
+  const [value, set] = useState(begin);
+  const now = useRef(begin);
+  const put = (next: T) => {
+    now.current = next;
+    set(next);
+  };
+  return [value, now, put] as const;
+}
+
 export function TraceDesk({ found, photo, unit, head, onDone }: StageProps) {
   const [trace, setTrace] = useState<Trace>(photo.trace);
   const [own, setOwn] = useState(0);
   const [hand, setHand] = useState<Hand>("corner");
   const [snap, setSnap] = useState(true);
-  const [first, setFirst] = useState<[number, number] | null>(null);
+  const [first, firstNow, setFirst] = useStanding<[number, number] | null>(null);
   const [spot, setSpot] = useState<TablePoint | null>(null);
   const [lost, setLost] = useState("");
   // A point that was picked up: the next click is where it belongs.
-  const [held, setHeld] = useState<number | null>(null);
+  const [held, heldNow, setHeld] = useStanding<number | null>(null);
   const save = useChange(found.id, saveTrace(found.id));
   // Clicks come quicker than answers: each is put to what stands then.
   const now = useRef(trace);
+  const clicks = useRef<Promise<void>>(Promise.resolve());
   useEffect(() => {
     now.current = trace;
   }, [trace]);
@@ -45,47 +57,41 @@ export function TraceDesk({ found, photo, unit, head, onDone }: StageProps) {
     edit(own, {
       nodes: (now.current.outlines?.[own]?.nodes ?? []).map((n, i) => (i === k ? { ...n, ...node } : n)),
     });
-  const click = async (at: TablePoint) => {
-    const near = (now.current.outlines?.[own]?.nodes ?? []).findIndex(
-      (n) => Math.hypot(n.x - at.x, n.y - at.y) < at.reach * 0.5,
-    );
-    if (held === null && hand !== "known" && near >= 0) {
-      setHeld(near);
-      return;
-    }
+  const putDown = async (at: TablePoint, hand: Hand) => {
+    const nodes = now.current.outlines?.[own]?.nodes ?? [];
+    const held = heldNow.current;
+    const near = nodes.findIndex((n) => Math.hypot(n.x - at.x, n.y - at.y) < at.reach * 0.5);
+    if (held === null && hand !== "known" && near >= 0) return setHeld(near);
     let place = { x: at.x, y: at.y };
     if (snap)
       try {
-        place = await snapTo(found.id, {
-          ...place,
-          corner:
-            held === null ? hand !== "curve" : (now.current.outlines?.[own]?.nodes?.[held]?.corner ?? true),
-        });
+        const corner = held === null ? hand !== "curve" : (nodes[held]?.corner ?? true);
+        place = await snapTo(found.id, { ...place, corner });
       } catch (e) {
         setLost(e instanceof Error ? e.message : String(e));
       }
     if (held !== null) {
       put(held, place);
-      setHeld(null);
-      return;
+      return setHeld(null);
     }
     if (hand === "known") {
-      if (!first) {
-        setFirst([place.x, place.y]);
-        return;
-      }
+      const a = firstNow.current;
       const b: [number, number] = [place.x, place.y];
-      const length = Math.round(Math.hypot(b[0] - first[0], b[1] - first[1]) * 10) / 10;
-      change({ ...now.current, known: [...(now.current.known ?? []), { a: first, b, length }] });
+      if (!a) return setFirst(b);
+      const length = Math.round(Math.hypot(b[0] - a[0], b[1] - a[1]) * 10) / 10;
+      change({ ...now.current, known: [...(now.current.known ?? []), { a, b, length }] });
       setFirst(null);
-      setHand("corner");
-      return;
+      return setHand("corner");
     }
     const node = { ...place, corner: hand === "corner" };
     const all = now.current.outlines ?? [];
     if (all.length === 0)
       change({ ...now.current, outlines: [{ name: "card 1", closed: true, nodes: [node] }] });
     else edit(own, { nodes: [...(all[own]?.nodes ?? []), node] });
+  };
+  // In the order they were made, whichever edge is found first.
+  const click = (at: TablePoint) => {
+    clicks.current = clicks.current.then(() => putDown(at, hand));
   };
   const current = outlines[own];
   const lines = photo.traced[own];
@@ -269,7 +275,7 @@ export function TraceDesk({ found, photo, unit, head, onDone }: StageProps) {
         label={`${found.name}, made flat`}
         onPoint={setSpot}
         onLeave={() => setSpot(null)}
-        onClick={(at) => void click(at)}
+        onClick={click}
         overlay={(view) => {
           const one = 1 / view.scale;
           return (
