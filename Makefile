@@ -46,7 +46,7 @@ lint: setup
 test: setup lint /usr/bin/chromium
 	cd web && npm test --silent
 	$(BIN)/python -m pytest -n 2 -m "not browser"
-	$(BIN)/python -m pytest -m browser
+	$(BIN)/python -m pytest -n 2 --dist loadfile -m browser
 
 # Small faults, one at a time: do the tests notice? SAMPLE=0 takes all, SEED= another choice, PACKAGES="paper moves" only those.
 mutants: setup

@@ -19,14 +19,16 @@ from .drafting.school import BASE_WORDS, Block
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
+from .finishing.plan import Finishing, NetFinish
 from .fitting.again import drafted_again
 from .formats.dxf import pattern_dxf
+from .formats.hpgl import pattern_hpgl
 from .formats.json_in import read_json
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
 from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
 from .formats.pdf import pattern_pdf
 from .formats.svg import pattern_svg
-from .formats.tiles import PAPERS
+from .formats.tiles import PAPERS, SCALES
 from .house import HouseRules
 from .moves.registry import MOVES, read_steps
 from .paper.account import paper_account
@@ -82,7 +84,9 @@ def _parser() -> argparse.ArgumentParser:
     p = command("export", _export, "a block, style or pattern as SVG, DXF, PDF or JSON")
     p.add_argument("pattern", type=Path)
     p.add_argument("--to", required=True, type=Path, dest="out")
-    p.add_argument("--paper", default="a4", choices=list(PAPERS))
+    p.add_argument("--paper", default="", help=f"{', '.join(PAPERS)} or roll:WIDTH, in cm")
+    p.add_argument("--scale", default="1:1", choices=list(SCALES))
+    p.add_argument("--net", action="store_true", help="without allowances")
     return parser
 
 
@@ -262,18 +266,23 @@ def _any_pattern(path: Path) -> Pattern:
 
 def _export(args: argparse.Namespace) -> int:
     pattern, name = _any_pattern(args.pattern), args.pattern.stem
-    pieces = finish(pattern, HouseRules(), name)
-    kind = args.out.suffix.lower()
+    plan = Finishing(lines=(NetFinish(),)) if args.net else Finishing()
+    pieces = finish(pattern, HouseRules(), name, plan)
+    kind, scale = args.out.suffix.lower(), SCALES[args.scale]
+    if kind not in (".pdf", ".plt") and (args.paper or scale != 1.0):
+        raise BadFile(f"a {kind} has neither paper nor scale: it is as large as the pattern.", str(args.out), "Leave both out.")
     if kind == ".svg":
         args.out.write_text(pattern_svg(pieces, name, pattern), encoding="utf-8")
     elif kind == ".dxf":
         args.out.write_bytes(pattern_dxf(pieces, name, pattern))
     elif kind == ".pdf":
-        args.out.write_bytes(pattern_pdf(pieces, name, args.paper))
+        args.out.write_bytes(pattern_pdf(pieces, name, args.paper or "a4", scale=scale))
+    elif kind == ".plt":
+        args.out.write_bytes(pattern_hpgl(pieces, args.paper or "roll:91", scale))
     elif kind == ".json":
         args.out.write_bytes(write_file(pattern_file(pattern, name)))
     else:
-        raise BadFile(f"“{kind}” is not a way out.", str(args.out), "Choose .svg, .dxf, .pdf or .json.")
+        raise BadFile(f"“{kind}” is not a way out.", str(args.out), "Choose .svg, .dxf, .pdf, .plt or .json.")
     _print(
         args, {"written": str(args.out), "pieces": [p.name for p in pieces]}, [f"{args.out}: {', '.join(p.name for p in pieces)}"]
     )

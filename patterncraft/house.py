@@ -93,6 +93,35 @@ class Allowances(Strict):
         return own.get(edge_word(edge), self.seam)
 
 
+CornerKind = Literal["mitred", "squared", "folded"]
+NotchKind = Literal["slit", "v", "none"]
+
+
+class FinishingRules(Strict):
+    """How a pattern is finished, where a style does not say otherwise (common practice, no source)."""
+
+    seam_corners: CornerKind = Field(
+        default="mitred",
+        title="Corners of seams: mitred, squared or folded",
+        description="Mitred: both cut lines run on till they meet. Squared: the stitching runs on to the next cut line and is cut off square there, so "
+        "that two panels meet end to end. Folded: cut to the shape the seam has when it is pressed over.",
+    )
+    hem_corners: CornerKind = Field(
+        default="folded",
+        title="Corners of hems: mitred, squared or folded",
+        description="A hem that is turned up lies on the side seam's own line only if it is cut as that line turned over.",
+    )
+    notches: NotchKind = Field(
+        default="slit",
+        title="Notches: slit, v or none",
+        description="A snip is quick; a V is seen on loose cloth; none where chalk or thread marks.",
+    )
+    cut_out_over: float = length_field(
+        2.5, "A dart is cut out only if wider than", "Narrower, its allowances would overlap.", 1.5, 8
+    )
+    dart_allowance: float = length_field(1.0, "Allowance of a dart cut out", "As a seam, pressed open.", 0.3, 4)
+
+
 class SetBacks(Strict):
     """How far a dart's stitching ends short of the pivot, by the edge its mouth is on, cm."""
 
@@ -230,6 +259,7 @@ class HouseRules(Strict):
         schools={"woven, plain": "1.5 to 3", "knit": "0 to 0.5", "coat": "4"},
     )
     allowances: Allowances = Field(default_factory=Allowances, title="Seam allowances")
+    finishing: FinishingRules = Field(default_factory=FinishingRules, title="Finishing")
     set_backs: SetBacks = Field(default_factory=SetBacks, title="Dart points")
     fullness: Fullness = Field(default_factory=Fullness, title="Fullness")
     ease: Ease = Field(default_factory=Ease, title="Ease")

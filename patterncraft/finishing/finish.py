@@ -2,19 +2,27 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from typing import Final
 
-from ..geometry.offset import offset_outline
-from ..geometry.path import Path, chain
-from ..house import HouseRules
+from ..geometry.offset import Corner, offset_outline
+from ..geometry.path import Path, chain, straight
+from ..house import CornerKind, HouseRules, NotchKind
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import Edge, EdgeKind
 from ..paper.lens import Lens
 from ..paper.pattern import Pattern
-from ..paper.piece import DrawnLine, Grain, Piece
+from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
 from ..paper.stitching import stitched_legs
 from .dart_mouth import mouth_shape
 from .lines_marked import lines_marked
+from .plan import Finishing
+
+HALF_V: Final = 0.3
+"""cm: half of a V notch's width at the cut line."""
+TICK: Final = 0.4
+"""cm: how far a notch is marked beyond the line of a net piece."""
+AS_THE_HOUSE: Final = Finishing()
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +33,7 @@ class SewEdge:
     kind: EdgeKind
     path: Path
     allowance: float
+    corners: CornerKind = "mitred"
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,11 +75,29 @@ class FinishedPiece:
     fold: Path | None
     label: tuple[str, ...]
     lenses: tuple[Lens, ...] = ()
+    notch_kind: NotchKind = "slit"
+    cut: CutPlan = field(default_factory=CutPlan)
+    net: bool = False
 
     @property
     def sew_line(self) -> Path:
         """The outline as it is sewn, closed, cm."""
         return chain(e.path for e in self.edges)
+
+    @property
+    def snips(self) -> tuple[tuple[str, Path], ...]:
+        """(name, stroke) of every notch as it is cut: a slit from cut line to sewing line, a V half-way; none where they are not cut."""
+        if self.notch_kind == "none" and not self.net:
+            return ()
+        real = [n for n in self.notches if n.inner != n.outer]
+        if self.notch_kind == "slit" or self.net:
+            return tuple((n.name, straight(n.inner, n.outer)) for n in real)
+        out = []
+        for n in real:
+            half = _unit(n.inner - n.outer) * 1j * HALF_V
+            tip = (n.inner + n.outer) / 2
+            out.append((n.name, Path(((n.outer - half, tip), (tip, n.outer + half)))))
+        return tuple(out)
 
     @property
     def box(self) -> tuple[float, float, float, float]:
@@ -79,10 +106,10 @@ class FinishedPiece:
         return min(xs), min(ys), max(xs), max(ys)
 
 
-def finish(pattern: Pattern, rules: HouseRules, title: str = "") -> tuple[FinishedPiece, ...]:
-    """Every piece of the pattern, numbered in order, by the house rules. ``title`` heads the
+def finish(pattern: Pattern, rules: HouseRules, title: str = "", plan: Finishing = AS_THE_HOUSE) -> tuple[FinishedPiece, ...]:
+    """Every piece of the pattern, numbered in order, by the house rules and the style's own ``plan``. ``title`` heads the
     labels, a line for each part between " · "."""
-    return tuple(_finished(i, p, _snips(pattern, p, rules), rules, title) for i, p in enumerate(pattern.pieces, 1))
+    return tuple(_finished(i, p, _Given(p, rules, plan), pattern, title) for i, p in enumerate(pattern.pieces, 1))
 
 
 def lies_on_fold(piece: Piece) -> bool:
@@ -102,28 +129,84 @@ def allowance_of(edge: Edge, rules: HouseRules) -> float:
 def _allowance(edge: Edge, kind: EdgeKind, rules: HouseRules) -> float:
     """cm added to an edge. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver that waits to be
     trued is raw too, and lies in a seam.)"""
-    return 0.0 if kind == "raw" and not edge.is_sewn_shut else rules.allowances.for_edge(edge.name, kind)
+    return 0.0 if _is_cut_as_it_stands(edge, kind) else rules.allowances.for_edge(edge.name, kind)
 
 
-def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRules, title: str) -> FinishedPiece:
-    on_fold = lies_on_fold(piece)
+def _is_cut_as_it_stands(edge: Edge, kind: EdgeKind) -> bool:
+    return kind == "raw" and not edge.is_sewn_shut
+
+
+@dataclass(frozen=True, slots=True)
+class _Given:
+    """One piece with what the house and the style say of it."""
+
+    piece: Piece
+    rules: HouseRules
+    plan: Finishing
+
+    def allowance(self, edge: Edge, kind: EdgeKind) -> float:
+        """cm outside an edge of the outline."""
+        return 0.0 if _is_cut_as_it_stands(edge, kind) else self.at(edge.name, kind)
+
+    def at(self, edge: str, kind: EdgeKind) -> float:
+        """cm outside an edge by its name."""
+        return self.plan.allowance(self.piece.name, edge, kind, self.rules)
+
+    def sew_edges(self, darts: dict[int, Dart], on_fold: bool) -> list[SewEdge]:
+        """The sewing line, edge by edge; a dart as the shape of its mouth, or as its legs where it is cut out."""
+        out: list[SewEdge] = []
+        name = self.piece.name
+        for i, e in enumerate(self.piece.outline):
+            if e.kind != "dart":
+                kind: EdgeKind = "seam" if e.kind == "fold" and not on_fold else e.kind
+                out.append(
+                    SewEdge(e.name, kind, e.path, self.allowance(e, kind), self.plan.corners(name, e.name, kind, self.rules))
+                )
+            elif i in darts:
+                dart = darts[i]
+                own = self.plan.cut_out(name, dart, self.rules)
+                if own is None or self.plan.is_net(name):
+                    out.append(SewEdge(dart.mouth_edge, "seam", mouth_shape(self.piece, dart), self.at(dart.mouth_edge, "seam")))
+                else:
+                    into, back = stitched_legs(dart)
+                    out += [SewEdge(dart.name, "dart", leg, own, "folded") for leg in (into, back.reversed())]
+        return out
+
+
+def _corners(edges: list[SewEdge]) -> dict[int, Corner]:
+    """By the number of the segment that ends at it: every corner where an edge asks for more than a mitre. What folds goes before what is squared, a hem
+    before a seam."""
+    out: dict[int, Corner] = {}
+    last = -1
+    for n, e in enumerate(edges):
+        last += len(e.path.segments)
+        after = edges[(n + 1) % len(edges)]
+        asked = [(x.corners, of, x.kind) for x, of in ((e, "before"), (after, "after")) if x.corners != "mitred" and x.allowance]
+        # Where both fold, the hem is turned up last; of two seams the first.
+        asked.sort(key=lambda a: (a[0] != "folded", a[2] != "hem"))
+        # The legs of a dart that is cut out fold onto what lies beside them, never onto each other.
+        if asked and {e.kind, after.kind} != {"dart"}:
+            kind, of, _ = asked[0]
+            out[last] = Corner("folded" if kind == "folded" else "squared", "before" if of == "before" else "after")
+    return out
+
+
+def _finished(number: int, piece: Piece, given: _Given, pattern: Pattern, title: str) -> FinishedPiece:
+    rules, plan = given.rules, given.plan
+    net = plan.is_net(piece.name)
     darts = {d.vertex: d for d in darts_of(piece)}
-    edges: list[SewEdge] = []
-    for i, e in enumerate(piece.outline):
-        if e.kind != "dart":
-            kind: EdgeKind = "seam" if e.kind == "fold" and not on_fold else e.kind
-            edges.append(SewEdge(e.name, kind, e.path, _allowance(e, kind, rules)))
-        elif i in darts:
-            edge = darts[i].mouth_edge
-            edges.append(SewEdge(edge, "seam", mouth_shape(piece, darts[i]), rules.allowances.for_edge(edge, "seam")))
+    edges = given.sew_edges(darts, lies_on_fold(piece))
     outline = [(s, e.allowance) for e in edges for s in e.path.segments]
+    notches = _snips(pattern, given)
     for d in darts.values():
-        allowance = rules.allowances.for_edge(d.mouth_edge, "seam")
         # On along the stitching line: where the folded dart's legs meet the cut edge.
-        notches += [NotchCut(d.name, m, m + _unit(m - d.sewn_point) * allowance) for m in d.mouth]
-    notches += [NotchCut(*marked) for marked in lines_marked(edges, piece.lines)]
-    cut_line = tuple(offset_outline(outline))
-    notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
+        beyond = TICK if net else given.at(d.mouth_edge, "seam")
+        notches += [NotchCut(d.name, m, m + _unit(m - d.sewn_point) * beyond) for m in d.mouth]
+    if not net:
+        notches += [NotchCut(*marked) for marked in lines_marked(edges, piece.lines)]
+    cut_line = tuple(offset_outline(outline, corners=_corners(edges)))
+    if not net:
+        notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
     fold = next((e.path for e in edges if e.kind == "fold"), None)
     return FinishedPiece(
         number,
@@ -137,6 +220,9 @@ def _finished(number: int, piece: Piece, notches: list[NotchCut], rules: HouseRu
         fold,
         _label(number, piece, title),
         piece.lenses,
+        plan.notches(rules),
+        piece.cut,
+        net,
     )
 
 
@@ -144,13 +230,14 @@ def _unit(z: complex) -> complex:
     return z / (abs(z) or 1.0)
 
 
-def _snips(pattern: Pattern, piece: Piece, rules: HouseRules) -> list[NotchCut]:
+def _snips(pattern: Pattern, given: _Given) -> list[NotchCut]:
     """The seams' notches on a piece; a double one as two snips. They are run out to the cut line later."""
-    half = rules.double_notch_gap / 2
+    piece, half = given.piece, given.rules.double_notch_gap / 2
+    net = given.plan.is_net(piece.name)
     out = []
     for n, (index, along) in pattern.placed_notches(piece.name):
         edge = piece.outline[index]
-        allowance = _allowance(edge, edge.kind, rules)
+        allowance = TICK if net else given.allowance(edge, edge.kind)
         for place in [along] if n.style == "single" else [along - half, along + half]:
             place = min(max(place, 0.0), edge.length)
             point = edge.path.at(place)

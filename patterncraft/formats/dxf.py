@@ -1,29 +1,48 @@
-"""DXF at true scale, in cm: cut lines, sewing lines as the curves they are, notches, darts, grain, words; a layer for each."""
+"""DXF at true scale, in cm: a block for each piece, its layers numbered as in the exchange of sewn-product patterns.
+
+Layer numbers by ASTM D6673 (the AAMA's before it), from memory: 1 boundary, 2 turn points, 3 curve points, 4 notches, 7 grainline, 8 internal lines,
+13 drill holes, 14 sewing line, 15 annotation. The boundary is a polyline within 0.002 cm; sewing line and internal lines are the curves they are.
+"""
 
 from __future__ import annotations
 
 import io
 import json
+import re
+from cmath import phase
 from collections.abc import Sequence
+from math import degrees
 from typing import Any, Final
 
 from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path, straight
-from ..geometry.transform import slide
 from ..paper.pattern import Pattern
 from .label import LINE, TEXT, TITLE, label_place
 from .layout import lay_side_by_side
 from .tagged import APPLICATION, DICTIONARY, TaggedStroke, promises_of, strokes_of
 
-LAYERS: Final = ("cut", "net", "sew", "notches", "lines", "grain", "words")
-_LAYER_OF: Final = {"edge": "net", "line": "lines", "left": "net", "right": "net", "grain": "grain", "mark": "lines"}
+BOUNDARY, TURNS, CURVES, NOTCHES, GRAIN, INTERNAL, DRILL, SEW, WORDS = "1", "2", "3", "4", "7", "8", "13", "14", "15"
+LAYERS: Final = {
+    BOUNDARY: "cut line",
+    TURNS: "turn points",
+    CURVES: "curve points",
+    NOTCHES: "notches",
+    GRAIN: "grainline",
+    INTERNAL: "internal lines",
+    DRILL: "drill holes",
+    SEW: "sewing line",
+    WORDS: "annotation",
+}
+_LAYER_OF: Final = {"edge": SEW, "line": INTERNAL, "left": INTERNAL, "right": INTERNAL, "grain": GRAIN, "mark": INTERNAL}
+TURN: Final = 20.0
+"""Degrees by which the cut line turns at a corner; less is a point of a curve."""
 CHUNK: Final = 240
 """Letters of one text of an old file."""
 _CENTIMETRES: Final = 5
 
 
 def pattern_dxf(pieces: Sequence[FinishedPiece], title: str, of: Pattern) -> bytes:
-    """The whole pattern as a DXF of the year 2000, its unit said in its head. ``of``: the pattern that was finished; its strokes say what they
+    """The whole pattern as a DXF of the year 2000, its unit said in its head and in a text: one block a piece, inserted side by side. ``of``: the pattern that was finished; its strokes say what they
     are, so that the drawing can be read back. y runs up there."""
     # Imported when a drawing is written: the application starts without it.
     from ezdxf.filemanagement import new
@@ -32,16 +51,18 @@ def pattern_dxf(pieces: Sequence[FinishedPiece], title: str, of: Pattern) -> byt
     document.header["$INSUNITS"] = _CENTIMETRES
     document.header["$MEASUREMENT"] = 1
     document.appids.new(APPLICATION)
-    for layer in LAYERS:
-        document.layers.add(layer)
+    for layer, words in LAYERS.items():
+        document.layers.add(layer).description = words
     space = document.modelspace()
     sheet = lay_side_by_side(pieces)
     shifts = {p.name: shift for p, shift in sheet.pieces}
     for p, shift in sheet.pieces:
-        _cut_and_marks(space, p, shift)
-        by = slide(shift)
+        block = document.blocks.new(_block_name(p))
+        _cut_and_marks(block, p)
         for stroke in strokes_of(of.piece(p.name)):
-            _tagged(space, stroke, stroke.path.placed(by))
+            _tagged(block, stroke)
+        space.add_blockref(block.name, _at(shift))
+    space.add_text("units: centimetres", height=TEXT, dxfattribs={"layer": WORDS, "insert": (0, 1)})
     record = document.rootdict.add_xrecord(DICTIONARY)
     text = json.dumps(promises_of(of, title, shifts))
     record.reset([(1, text[i : i + CHUNK]) for i in range(0, len(text), CHUNK)])
@@ -54,28 +75,48 @@ def _at(z: complex) -> tuple[float, float]:
     return z.real, -z.imag
 
 
-def _cut_and_marks(space: Any, p: FinishedPiece, shift: complex) -> None:
-    space.add_lwpolyline([_at(z + shift) for z in p.cut_line], close=True, dxfattribs={"layer": "cut"})
+def _block_name(p: FinishedPiece) -> str:
+    """Letters that every reader takes; the number keeps names apart."""
+    return f"{p.number:03d}_{re.sub(r'[^A-Za-z0-9]+', '_', p.name)}"[:60]
+
+
+def _cut_and_marks(block: Any, p: FinishedPiece) -> None:
+    block.add_lwpolyline([_at(z) for z in p.cut_line], close=True, dxfattribs={"layer": BOUNDARY})
+    for z, turns in _corners(p.cut_line):
+        block.add_point(_at(z), {"layer": TURNS if turns else CURVES})
     for n in p.notches:
-        if n.inner != n.outer:
-            space.add_line(_at(n.inner + shift), _at(n.outer + shift), {"layer": "notches"})
+        block.add_point(_at(n.outer), {"layer": NOTCHES})
+    for _, snip in p.snips:
+        for s in snip.segments:
+            block.add_line(_at(s[0]), _at(s[-1]), {"layer": NOTCHES})
     for x in p.darts:
-        _strokes(space, x.stitching.placed(slide(shift)), "sew", None)
-        space.add_circle(_at(x.drill + shift), 0.15, {"layer": "notches"})
+        _strokes(block, x.stitching, INTERNAL, None)
+        block.add_circle(_at(x.drill), 0.15, {"layer": DRILL})
+        block.add_point(_at(x.drill), {"layer": DRILL})
     place = label_place(p)
     for i, words in enumerate(p.label):
         height = (TITLE if i == 0 else TEXT) * place.scale
-        at = place.at + shift + 1j * LINE * place.scale * i
-        space.add_text(words, height=height, dxfattribs={"layer": "words", "insert": _at(at)})
+        at = place.at + 1j * LINE * place.scale * i
+        block.add_text(words, height=height, dxfattribs={"layer": WORDS, "insert": _at(at)})
 
 
-def _tagged(space: Any, stroke: TaggedStroke, path: Path) -> None:
+def _corners(ring: Sequence[complex]) -> list[tuple[complex, bool]]:
+    """Every point of the cut line, and whether it turns there."""
+    out = []
+    for before, z, after in zip((*ring[-1:], *ring[:-1]), ring, (*ring[1:], *ring[:1]), strict=True):
+        turn = abs(degrees(phase((after - z) / (z - before)))) if z not in (before, after) else 0.0
+        out.append((z, turn > TURN))
+    return out
+
+
+def _tagged(space: Any, stroke: TaggedStroke) -> None:
     """One stroke, in as many entities as it has kinds of line; each knows its place."""
+    path = stroke.path
     words = (stroke.piece, stroke.role, stroke.name, stroke.kind)
     _strokes(space, path, _LAYER_OF[stroke.role], (*words, stroke.order))
     if stroke.role == "mark":
         a, b = path.start, path.end
-        _strokes(space, straight(a - (b - a) * 1j, a + (b - a) * 1j), "lines", None)
+        _strokes(space, straight(a - (b - a) * 1j, a + (b - a) * 1j), INTERNAL, None)
 
 
 def _strokes(space: Any, path: Path, layer: str, words: tuple[str, str, str, str, int] | None) -> None:

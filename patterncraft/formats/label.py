@@ -55,8 +55,8 @@ def register_fonts() -> None:
         pdfmetrics.registerFont(TTFont(BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
 
 
-def label_place(p: FinishedPiece) -> Label:
-    """The place nearest to the upper end of the grainline where the whole label stands inside the sewing line and clear of
+def label_place(p: FinishedPiece, larger: float = 1.0) -> Label:
+    """``larger``: by how much all letters grow where the piece itself is drawn so much smaller. The place nearest to the upper end of the grainline where the whole label stands inside the sewing line and clear of
     darts, drawn lines and grain; smaller where nothing else helps, over a line rather than off the paper."""
     width, height = label_size(p.label)
     fine = flat_path(p.sew_line, 0.05)
@@ -65,12 +65,13 @@ def label_place(p: FinishedPiece) -> Label:
     marks = _segments_of(_marked(p), outline)
     tried = _Tried(_grid(sew, _beside_grain(p)), p.sew_line.segments if sew is fine else list(pairwise(sew)))
     for ends in (marks, outline):
-        for scale in SIZES:
+        for scale in (larger * size for size in SIZES):
             place = _first_free(tried, width * scale, height * scale, ends)
             if place is not None:
                 return Label(place + 1j * TITLE * scale, scale)
     middle = sum(sew[:-1]) / (len(sew) - 1)
-    return Label(middle - SIZES[-1] * complex(width, height) / 2 + 1j * TITLE * SIZES[-1], SIZES[-1])
+    least = SIZES[-1] * larger
+    return Label(middle - least * complex(width, height) / 2 + 1j * TITLE * least, least)
 
 
 class _Tried:

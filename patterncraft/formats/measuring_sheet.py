@@ -13,7 +13,7 @@ from ..measures.keys import MEASURES, MeasureKey
 from ..measures.tapes import TAPES
 from ..units import Unit
 from .label import BOLD, REGULAR, register_fonts
-from .pdf import CM
+from .pdf_piece import CM
 from .tiles import PAPERS, PaperName
 
 COLUMNS, ROWS = 5, 6

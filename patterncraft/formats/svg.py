@@ -50,9 +50,7 @@ def _piece(p: FinishedPiece, shift: complex, net: Piece | None) -> str:
 
     cut = "M " + " L ".join(pair(z + shift) for z in p.cut_line) + " Z"
     sew = "".join(f'<path class="sew" data-edge={quoteattr(e.name)} d="{d(e.path)}"/>' for e in p.edges)
-    notches = "".join(
-        f'<path data-notch={quoteattr(n.name)} d="{d(straight(n.inner, n.outer))}"/>' for n in p.notches if n.inner != n.outer
-    )
+    notches = "".join(f'<path data-notch={quoteattr(name)} d="{d(snip)}"/>' for name, snip in p.snips)
     darts = "".join(
         f'<path class="sew" data-dart={quoteattr(x.name)} d="{d(x.stitching)}"/>'
         f'<circle cx="{number((x.drill + shift).real)}" cy="{number((x.drill + shift).imag)}" r=".15" fill="none" stroke="#1d2733" stroke-width=".03"/>'

@@ -8,8 +8,9 @@ parallel curve between corners.
 from __future__ import annotations
 
 from cmath import phase
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 from math import ceil, radians, sqrt
+from typing import Literal, NamedTuple
 
 import pyclipper
 
@@ -22,19 +23,47 @@ MITRE_LIMIT = 4.0
 STEP_BELOW = radians(30)
 """Flatter joints between unequal allowances are stepped: their mitre would run away."""
 
+FLAT = radians(3)
+"""A joint that turns less is none: two edges run on into each other."""
+
 _Line = list[complex]
 
 
-def offset_outline(edges: Sequence[tuple[Segment, float]], tolerance: float = 0.002) -> list[complex]:
+class Corner(NamedTuple):
+    """How the allowance ends at a corner that is not mitred. ``of``: whose end it is, that of the edge before or after the corner.
+
+    ``squared``: that edge's stitching line runs on to the other's cut line, and its allowance is cut off square there. ``folded``: beside that edge
+    the other's cut line is turned over on its stitching line, as the cloth is when it is pressed up.
+    """
+
+    kind: Literal["squared", "folded"]
+    of: Literal["before", "after"]
+
+
+def offset_outline(
+    edges: Sequence[tuple[Segment, float]], tolerance: float = 0.002, corners: Mapping[int, Corner] | None = None
+) -> list[complex]:
     """The cut line of a clockwise closed chain of (segment, allowance in cm ≥ 0), as a closed polygon
-    without the repeated first point. Mitred corners; loops removed."""
-    edges = [(seg, width) for seg, width in edges if start_direction(seg) != 0]
+    without the repeated first point. Corners are mitred, but for those at the end of the segments named in ``corners``; loops removed."""
+    kept = [i for i, (seg, _) in enumerate(edges) if start_direction(seg) != 0]
+    wanted = {n: corners[i] for n, i in enumerate(kept) if corners and i in corners}
+    edges = [edges[i] for i in kept]
     sides = [_parallel(seg, width, tolerance) for seg, width in edges]
-    ring: _Line = []
+    between: list[_Line] = []
     for i, (seg, width) in enumerate(edges):
-        ring += sides[i]
-        after, next_width = edges[(i + 1) % len(edges)]
-        ring += _corner(seg, width, after, next_width)
+        j = (i + 1) % len(edges)
+        after, next_width = edges[j]
+        own = wanted.get(i)
+        made = None
+        if own and phase(start_direction(after) / end_direction(seg)) > FLAT:
+            if own.kind == "squared":
+                made = _squared(seg, width, after, next_width, own.of)
+            else:
+                folded = _folded(seg, width, after, next_width, own.of, sides[i], sides[j])
+                if folded:
+                    sides[i], made, sides[j] = folded
+        between.append(_corner(seg, width, after, next_width) if made is None else made)
+    ring = [z for side, corner in zip(sides, between, strict=True) for z in (*side, *corner)]
     return _without_loops(ring)
 
 
@@ -66,6 +95,81 @@ def _corner(seg: Segment, width: float, after: Segment, next_width: float) -> _L
     if tip is None or abs(tip - v) > limit:
         return [end + t1 * limit / 2, start - t2 * limit / 2]
     return [tip]
+
+
+def _squared(seg: Segment, width: float, after: Segment, next_width: float, of: Literal["before", "after"]) -> _Line | None:
+    """The stitching run on to the neighbour's cut line, and square from there; None where it would run away."""
+    v, t1, t2 = seg[-1], end_direction(seg), start_direction(after)
+    if of == "before":
+        foot = line_meeting(v, t1, v - 1j * t2 * next_width, t2)
+        square = -1j * t1 * width
+    else:
+        foot = line_meeting(v, -t2, v - 1j * t1 * width, t1)
+        square = -1j * t2 * next_width
+    if foot is None or abs(foot - v) > MITRE_LIMIT * max(width, next_width):
+        return None
+    return [foot + square, foot] if of == "before" else [foot, foot + square]
+
+
+def _folded(
+    seg: Segment, width: float, after: Segment, next_width: float, of: Literal["before", "after"], side: _Line, next_side: _Line
+) -> tuple[_Line, _Line, _Line] | None:
+    """Both parallels and what lies between them, where one edge's allowance is cut as it folds; None where it cannot be (the other edge runs
+    beside it, or has no length to be turned over)."""
+    v = seg[-1]
+    if of == "after":
+        t = start_direction(after)
+        done = _turned_up(side, end_direction(seg), next_side, v, t, -1j * t, next_width)
+        return done and (done[0], done[1], done[2])
+    t = end_direction(seg)
+    done = _turned_up(next_side[::-1], -start_direction(after), side[::-1], v, -t, -1j * t, width)
+    return done and (done[2][::-1], done[1][::-1], done[0][::-1])
+
+
+def _turned_up(
+    side: _Line, toward: complex, hem: _Line, v: complex, away: complex, out: complex, depth: float
+) -> tuple[_Line, _Line, _Line] | None:
+    """``side`` runs ``toward`` the corner ``v``, ``hem`` runs ``away`` from it; ``out`` is square to the hem, ``depth`` its allowance."""
+
+    def below(z: complex) -> float:
+        return ((z - v) * out.conjugate()).real
+
+    down = (toward * out.conjugate()).real
+    if down < 0.2 or depth <= 0:
+        return None
+    above = list(side)
+    cut: complex | None = None
+    while above and below(above[-1]) > 0:
+        cut = above.pop()
+    if not above:
+        return None
+    # To the hem's line itself: run on straight, or cut back to it.
+    last = above[-1]
+    way = toward if cut is None else cut - last
+    above.append(last - way * below(last) / (way * out.conjugate()).real)
+    turned = []
+    for a, b in zip(reversed(above[:-1]), reversed(above[1:]), strict=True):
+        ha, hb = -below(a), -below(b)
+        if ha >= depth or ha <= hb:
+            if ha > hb:
+                turned.append(_over(b + (a - b) * (depth - hb) / (ha - hb), out, below))
+            break
+        turned.append(_over(a, out, below))
+    end = turned[-1] if turned else above[-1]
+    if (left := depth - below(end)) > 1e-9:
+        # The edge is shorter than the hem is deep: its line is run on.
+        first, then = above[0], above[1]
+        way = _over(first, out, below) - _over(then, out, below)
+        rise = (way * out.conjugate()).real
+        if rise <= 0:
+            return None
+        turned.append(end + way * left / rise)
+    rest = [z for z in hem if ((z - turned[-1]) * away.conjugate()).real > 0]
+    return (above, turned, rest) if rest else None
+
+
+def _over(z: complex, out: complex, below: Callable[[complex], float]) -> complex:
+    return z - 2 * below(z) * out
 
 
 def _without_loops(ring: _Line) -> _Line:

@@ -95,7 +95,8 @@ export function useBench(
   const ready = composing !== null && isWhole(composing) && preview?.step != null && !preview.refused;
   const putting = useRef(false);
   const putIn = async () => {
-    if (!composing || !ready || !detail || putting.current) return;
+    // Whole is enough: whether it can be done is waited for.
+    if (!composing || !isWhole(composing) || !detail || putting.current) return;
     putting.current = true;
     await putItIn(composing).finally(() => {
       putting.current = false;
