@@ -10,7 +10,7 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from . import cli_checks, cli_import
+from . import cli_checks, cli_import, cli_lay
 from .comparing.figures import compare
 from .comparing.told import as_table
 from .drafting.audit import audit
@@ -87,6 +87,12 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--paper", default="", help=f"{', '.join(PAPERS)} or roll:WIDTH, in cm")
     p.add_argument("--scale", default="1:1", choices=list(SCALES))
     p.add_argument("--net", action="store_true", help="without allowances")
+    p = command(
+        "lay",
+        _printing(lambda args: cli_lay.lay(args, _any_pattern)),
+        "a pattern's pieces on cloth: the length to buy, and a drawing",
+    )
+    cli_lay.arguments(p)
     return parser
 
 
@@ -266,7 +272,7 @@ def _any_pattern(path: Path) -> Pattern:
 
 def _export(args: argparse.Namespace) -> int:
     pattern, name = _any_pattern(args.pattern), args.pattern.stem
-    plan = Finishing(lines=(NetFinish(),)) if args.net else Finishing()
+    plan = Finishing(lines=(NetFinish(),)) if args.net else _plan_of(args.pattern)
     pieces = finish(pattern, HouseRules(), name, plan)
     kind, scale = args.out.suffix.lower(), SCALES[args.scale]
     if kind not in (".pdf", ".plt") and (args.paper or scale != 1.0):
@@ -287,3 +293,11 @@ def _export(args: argparse.Namespace) -> int:
         args, {"written": str(args.out), "pieces": [p.name for p in pieces]}, [f"{args.out}: {', '.join(p.name for p in pieces)}"]
     )
     return 0
+
+
+def _plan_of(path: Path) -> Finishing:
+    """How a style's file says that it is finished; of other files, as the house does."""
+    raw = read_json(_bytes(path), str(path))
+    if isinstance(raw, dict) and raw.get("kind") == "style":
+        return Finishing(lines=tuple(read_file(_bytes(path), StyleFile, str(path)).finishing))
+    return Finishing()

@@ -11,6 +11,7 @@ from typing import Annotated, Any, Final, Literal
 from pydantic import Field
 
 from ..checks.record import Record
+from ..finishing.plan import FinishLine
 from ..house import HouseRules, Strict
 from ..paper.closure import ClosureKind
 from ..paper.edge import EdgeKind
@@ -319,6 +320,7 @@ class StyleFile(Head):
     steps: list[dict[str, Any]] = Field(default_factory=list, max_length=2000)
     rules: HouseRules | None = None
     acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
+    finishing: list[FinishLine] = Field(default_factory=list, max_length=400)
 
 
 AnyFile = Annotated[MeasuresFile | BlockFile | StyleFile | PatternFile, Field(discriminator="kind")]

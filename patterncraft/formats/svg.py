@@ -14,6 +14,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Grain, Piece
 from .label import LINE, TEXT, TITLE, label_place
 from .layout import lay_side_by_side
+from .pdf_piece import LAYERS, LayerName
 from .tagged import TaggedStroke, promises_of, strokes_of
 
 MARGIN = 1.0
@@ -25,7 +26,9 @@ _STYLE = (
 )
 
 
-def pattern_svg(pieces: Sequence[FinishedPiece], title: str, of: Pattern | None = None) -> str:
+def pattern_svg(
+    pieces: Sequence[FinishedPiece], title: str, of: Pattern | None = None, layers: Sequence[LayerName] = LAYERS
+) -> str:
     """The whole pattern as one SVG document, text. Groups: piece → cut, net, notches, darts, grain, label.
 
     ``of``: the pattern that was finished; with it the drawing can be read back as what it is (see ``tagged``).
@@ -33,7 +36,7 @@ def pattern_svg(pieces: Sequence[FinishedPiece], title: str, of: Pattern | None 
     sheet = lay_side_by_side(pieces)
     width, height = sheet.width + 2 * MARGIN, sheet.height + 2 * MARGIN
     shifts = {p.name: shift + complex(MARGIN, MARGIN) for p, shift in sheet.pieces}
-    body = "".join(_piece(p, shifts[p.name], of.piece(p.name) if of else None) for p, _ in sheet.pieces)
+    body = "".join(_piece(p, shifts[p.name], of.piece(p.name) if of else None, layers) for p, _ in sheet.pieces)
     if of is not None:
         body = f'<metadata data-format="steady-shear">{escape(json.dumps(promises_of(of, title, shifts)))}</metadata>{body}'
     return (
@@ -42,7 +45,7 @@ def pattern_svg(pieces: Sequence[FinishedPiece], title: str, of: Pattern | None 
     )
 
 
-def _piece(p: FinishedPiece, shift: complex, net: Piece | None) -> str:
+def _piece(p: FinishedPiece, shift: complex, net: Piece | None, layers: Sequence[LayerName]) -> str:
     by = slide(shift)
 
     def d(path: Path, closed: bool = False) -> str:
@@ -71,8 +74,14 @@ def _piece(p: FinishedPiece, shift: complex, net: Piece | None) -> str:
         for i, t in enumerate(p.label)
     )
     tagged = "".join(_tagged(x, d(x.path)) for x in strokes_of(net)) if net else ""
+    if "allowance" not in layers and not p.net:
+        cut = notches = ""
+    if "net" not in layers:
+        sew = darts = ""
+    lines, label = lines if "construction" in layers else "", label if "labels" in layers else ""
+    cut = f'<path d="{cut}"/>' if cut else ""
     return (
-        f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line"><path d="{cut}"/></g><g>{sew}</g><g class="net">{tagged}</g>'
+        f'<g id={quoteattr(p.name.replace(" ", "-"))}><g class="cut-line">{cut}</g><g>{sew}</g><g class="net">{tagged}</g>'
         f"<g>{notches}</g><g>{darts}</g><g>{lines}</g><g>{grain}{fold}</g><g>{label}</g></g>"
     )
 

@@ -10,6 +10,8 @@ from patterncraft.errors import BadSetting, PatternError
 from patterncraft.units import Unit
 from patterncraft.validation import sentence
 
+from ..cloth.api import router as cloth
+from ..cloth.finishing_api import router as finishing
 from ..fitting.api import router as fitting
 from ..incoming.api import router as incoming
 from ..keeping.api import router as keeping
@@ -54,6 +56,8 @@ api.add_router("", variants)
 api.add_router("", try_out)
 api.add_router("", looking)
 api.add_router("", ways_out)
+api.add_router("", finishing)
+api.add_router("", cloth)
 api.add_router("", keeping)
 
 STATUS = {ManySheets: 409, OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}

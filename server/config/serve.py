@@ -9,6 +9,9 @@ from typing import Final
 MOST_PROCESSES: Final = 4
 """More would only make writers queue: there is one database file."""
 
+LONG_WORK: Final = 0 if os.environ.get("STEADY_SHEAR_WORKER") == "elsewhere" else 1
+"""Processes beside them for lays and the like; none where ``manage.py long_work`` does that by itself."""
+
 
 def main() -> None:
     """``python -m server.config.serve [--demo]``; PORT= changes the port, HOST= the interface listened on, WORKERS= how many
@@ -24,6 +27,7 @@ def main() -> None:
     from django.core.management import call_command
     from django.db import connections
 
+    from ..cloth.worker import work
     from .fair import Counts
     from .warm import warm_up
     from .workers import give_memory_back, listening, look_after, serve
@@ -41,11 +45,16 @@ def main() -> None:
     # An open database is nothing that two processes may share.
     connections.close_all()
     print(f"Steady Shear is open at http://{host}:{port}", flush=True)
-    if count <= 1:
-        serve(application, sock)
-    else:
-        counts = Counts(count)
-        look_after(count, lambda number: serve(application, sock, number, counts))
+    counts = Counts(count)
+
+    def part(number: int) -> None:
+        if number == count:
+            sock.close()
+            work()
+        else:
+            serve(application, sock, number, counts)
+
+    look_after(count + LONG_WORK, part)
 
 
 if __name__ == "__main__":

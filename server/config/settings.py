@@ -42,6 +42,9 @@ INSTALLED_APPS = [
     "server.styles",
     "server.fitting",
     "server.incoming",
+    "server.cloth",
+    "django_tasks",
+    "django_tasks_db",
 ]
 MIDDLEWARE = [
     "server.config.ways_in.SafeAnswers",
@@ -73,6 +76,8 @@ DATABASES = {
         "TEST": {"NAME": os.environ.get("STEADY_SHEAR_TEST_DB", str(VAR / "test.sqlite3"))},
     }
 }
+# Long work waits in the database and is done by a process beside those that answer. A larger house names another backend of the same kind.
+TASKS = {"default": {"BACKEND": os.environ.get("STEADY_SHEAR_TASKS", "django_tasks_db.DatabaseBackend"), "QUEUES": []}}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTHENTICATION_BACKENDS = ["server.workrooms.backend.WithWorkroom"]
 # scrypt as Django sets it (16 MB, N 2^14, r 8, p 5): harder on who guesses with many machines than the default, and a third of its time here, which

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
+from patterncraft.finishing.plan import Finishing
 from patterncraft.house import HouseRules
 
 from ..shelf.models import BlockRevision
@@ -27,7 +28,7 @@ class Style(Keepable):
     and redo included, so that a second tab notices. ``rules`` are the house rules it is worked by: those of
     the day it was begun, until a person lets it take the newer ones. ``layout``: sheets laid by hand, by piece:
     where the origin of their coordinates lies on the table (x, y, cm) and how far they are turned (degrees). ``acknowledged``: findings that were let stand
-    (code, place, amount, reason). ``variant_of``: the style
+    (code, place, amount, reason). ``finishing``: where its edges are finished otherwise than the house does (``finishing/plan.py``). ``variant_of``: the style
     it was branched from; None for one begun on a block, and for a duplicate."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
@@ -37,6 +38,7 @@ class Style(Keepable):
     rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
     layout = models.JSONField(default=dict)
     acknowledged = models.JSONField(default=list)
+    finishing = models.JSONField(default=list)
     variant_of = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="variants")
     changed = models.DateTimeField(auto_now=True)
 
@@ -45,6 +47,10 @@ class Style(Keepable):
     class Meta:
         ordering = ("-changed",)
         verbose_name = "style"
+
+    def finish_plan(self) -> Finishing:
+        """Its own lines over the house rules."""
+        return Finishing.model_validate({"lines": self.finishing})
 
     def house_rules(self) -> HouseRules:
         """Its own rules, shown and printed as the workroom does now: unit and paper are the house's."""

@@ -183,4 +183,7 @@ def style_file(style: Style) -> StyleFile:
     blocks = {p.role: BlockFile.model_validate(p.revision.content) for p in style.pins.select_related("revision")}
     rules = style.house_rules()
     let_stand = [AcknowledgedData(**a) for a in style.acknowledged]
-    return StyleFile(name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules, acknowledged=let_stand)
+    own = list(style.finish_plan().lines)
+    return StyleFile(
+        name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules, acknowledged=let_stand, finishing=own
+    )

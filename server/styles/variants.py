@@ -41,6 +41,7 @@ def branched(style: Style, branch: Branch) -> Style:
             rules=style.rules,
             layout=style.layout,
             acknowledged=style.acknowledged,
+            finishing=style.finishing,
             variant_of=style if branch.variant else None,
         )
         StyleBlock.objects.bulk_create([StyleBlock(style=new, role=role, revision_id=i) for role, i in pins])

@@ -10,6 +10,9 @@ import { Notice, Waiting } from "./ui/controls";
 const Bench = lazy(() => import("./features/bench/Bench").then((m) => ({ default: m.Bench })));
 const Compare = lazy(() => import("./features/compare/Compare").then((m) => ({ default: m.Compare })));
 const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default: m.Paper })));
+const Cloth = lazy(() => import("./features/cloth/Cloth").then((m) => ({ default: m.Cloth })));
+const ClothCards = lazy(() => import("./features/cloth/Cloth").then((m) => ({ default: m.ClothCards })));
+const LayPage = lazy(() => import("./features/cloth/LayPage").then((m) => ({ default: m.LayPage })));
 const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
 const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
 const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({ default: m.DraftPage })));
@@ -36,6 +39,7 @@ const PLACES = [
   ["/schools", "Schools"],
   ["/bench", "Bench"],
   ["/ledger", "Ledger"],
+  ["/cloth", "Cloth"],
   ["/paper", "Paper"],
   ["/house-rules", "House rules"],
 ] as const;
@@ -112,6 +116,11 @@ export function App() {
             <Route path="/ledger" element={<Ledger />} />
             <Route path="/ledger/:style" element={<Ledger />} />
             <Route path="/ledger/:style/report" element={<Report />} />
+            <Route path="/cloth" element={<Cloth />} />
+            <Route path="/cloths" element={<ClothCards />} />
+            <Route path="/cloth/lays/:lay" element={<LayPage />} />
+            <Route path="/cloth/:style" element={<Cloth />} />
+            <Route path="/cloth/:style/:part" element={<Cloth />} />
             <Route path="/paper" element={<Paper />} />
             <Route path="/paper/:style" element={<Paper />} />
             <Route path="/workroom" element={<Workroom />} />
@@ -127,7 +136,12 @@ export function App() {
 function useTitle(pathname: string) {
   useEffect(() => {
     const first = `/${pathname.split("/")[1] ?? ""}`;
-    const extra: Record<string, string> = { "/draft": "Draft", "/blocks": "Block", "/workroom": "Workroom" };
+    const extra: Record<string, string> = {
+      "/draft": "Draft",
+      "/blocks": "Block",
+      "/workroom": "Workroom",
+      "/cloths": "Cloth",
+    };
     const place = PLACES.find(([to]) => to === first)?.[1] ?? extra[first] ?? "Shelf";
     document.title = `${place} – Steady Shear`;
   }, [pathname]);

@@ -55,10 +55,16 @@ export const useRelatives = (id: number) =>
     queryKey: [...keys.styles, "relatives", id],
     queryFn: () => ok(client.GET("/api/styles/{style_id}/relatives", { params: { path: { style_id: id } } })),
   });
-export const usePaper = (id: number) =>
+export const usePaper = (id: number, scale: "1:1" | "1:2" | "1:4" = "1:1", layers = "") =>
   useQuery({
-    queryKey: ["paper", id],
-    queryFn: () => ok(client.GET("/api/styles/{style_id}/paper", { params: { path: { style_id: id } } })),
+    queryKey: ["paper", id, scale, layers],
+    queryFn: () =>
+      ok(
+        client.GET("/api/styles/{style_id}/paper", {
+          params: { path: { style_id: id }, query: { scale, layers } },
+        }),
+      ),
+    placeholderData: (before) => before,
     retry: false,
   });
 

@@ -477,6 +477,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cloths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cloths
+         * @description All cloths at hand.
+         */
+        get: operations["server_cloth_api_cloths"];
+        put?: never;
+        /**
+         * New Cloth
+         * @description A card more.
+         */
+        post: operations["server_cloth_api_new_cloth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cloths/{cloth_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Cloth
+         * @description A card written anew; lays that were made keep what they were made of.
+         */
+        put: operations["server_cloth_api_change_cloth"];
+        post?: never;
+        /**
+         * Put Cloth Away
+         * @description Off the list; lays that were made of it stay.
+         */
+        delete: operations["server_cloth_api_put_cloth_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts": {
         parameters: {
             query?: never;
@@ -935,6 +983,134 @@ export interface paths {
          */
         put: operations["server_incoming_api_set_trace"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lays
+         * @description All lays, or those a style is in; the newest first.
+         */
+        get: operations["server_cloth_api_lays"];
+        put?: never;
+        /**
+         * Ask
+         * @description A lay to be made; it is worked on outside this answer.
+         */
+        post: operations["server_cloth_api_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/{lay_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One
+         * @description A lay as it stands: the best so far while it is being made.
+         */
+        get: operations["server_cloth_api_one"];
+        put?: never;
+        post?: never;
+        /**
+         * Throw Away
+         * @description Gone; one that is being made is stopped by that.
+         */
+        delete: operations["server_cloth_api_throw_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/{lay_id}/lay.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing
+         * @description ``svg``, the lay drawn in cm; ``json``, its figures and outlines.
+         */
+        get: operations["server_cloth_api_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/{lay_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description A piece slid or turned by hand.
+         */
+        post: operations["server_cloth_api_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/{lay_id}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On
+         * @description Look for a better one.
+         */
+        post: operations["server_cloth_api_go_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lays/{lay_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop
+         * @description Enough: what was found so far is kept.
+         */
+        post: operations["server_cloth_api_stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1442,6 +1618,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/styles/{style_id}/cloths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Uses
+         * @description What cloths the style wants, and which are assigned.
+         */
+        get: operations["server_cloth_api_uses"];
+        /**
+         * Assign
+         * @description A cloth for a use.
+         */
+        put: operations["server_cloth_api_assign"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/styles/{style_id}/compare/{other_id}": {
         parameters: {
             query?: never;
@@ -1454,6 +1654,46 @@ export interface paths {
          * @description Two styles laid over each other; ``at``: the point that lies on its like, the first they have in common without it.
          */
         get: operations["server_styles_variants_api_compare_styles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/cut-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Cut Sheet
+         * @description Every piece with how it is cut, what is bought, the sums.
+         */
+        get: operations["server_cloth_finishing_api_the_cut_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/cut-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed Cut Sheet
+         * @description The same as one page.
+         */
+        get: operations["server_cloth_finishing_api_printed_cut_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1476,6 +1716,30 @@ export interface paths {
         get: operations["server_styles_looking_api_findings"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/styles/{style_id}/finishing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Finishing
+         * @description How each edge of the style is finished.
+         */
+        get: operations["server_cloth_finishing_api_finishing"];
+        put?: never;
+        /**
+         * Change Finishing
+         * @description A line more, or one less. 409 when the style was changed meanwhile.
+         */
+        post: operations["server_cloth_finishing_api_change_finishing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1591,7 +1855,7 @@ export interface paths {
         };
         /**
          * Paper Plan
-         * @description The finished pieces to look at before printing.
+         * @description The finished pieces to look at before printing; ``layers``: those drawn, commas between (none named: all).
          */
         get: operations["server_styles_ways_out_paper_plan"];
         put?: never;
@@ -1611,7 +1875,8 @@ export interface paths {
         };
         /**
          * Export
-         * @description The finished pattern: ``pdf`` tiled at true scale (409, ``many_sheets``, before it takes a heap of paper), ``svg`` in cm, ``json`` the open file; ``style`` the recipe.
+         * @description The finished pattern: ``pdf`` tiled at true scale (409, ``many_sheets``, before it takes a heap of paper), ``svg`` and ``dxf`` in cm, ``plt`` for a pen plotter,
+         *     ``json`` the open file; ``style`` the recipe. ``paper``: a4, letter, a3, a0 or roll:WIDTH.
          */
         get: operations["server_styles_ways_out_export"];
         put?: never;
@@ -2837,6 +3102,107 @@ export interface components {
             seam?: string | null;
         };
         /**
+         * Cloth
+         * @description What the shop says of a cloth. Widths in cm, shares in hundredths.
+         */
+        Cloth: {
+            /**
+             * In stock, length
+             * @description 0: bought as needed.
+             * @default 0
+             */
+            in_stock?: number;
+            /**
+             * One way: nap or print
+             * @description Velvet, prints and brushed cloth look another colour upside down.
+             * @default false
+             */
+            nap?: boolean;
+            /**
+             * Price of a metre
+             * @description In the house's money; 0: not known.
+             * @default 0
+             */
+            price?: number;
+            /**
+             * Repeat across the width
+             * @description Of a check or stripe; 0: none.
+             * @default 0
+             */
+            repeat_across?: number;
+            /**
+             * Repeat along the length
+             * @description Of a check or print; 0: none.
+             * @default 0
+             */
+            repeat_along?: number;
+            /**
+             * Selvedge, each side
+             * @description Woven tighter: it is not cut into.
+             * @default 1
+             */
+            selvedge?: number;
+            /**
+             * Shrinks in length, %
+             * @description Wash a hand's breadth and measure it.
+             * @default 0
+             */
+            shrink_warp?: number;
+            /**
+             * Shrinks in width, %
+             * @description As in length.
+             * @default 0
+             */
+            shrink_weft?: number;
+            /**
+             * Stretches, %
+             * @description Across, held as it will be worn.
+             * @default 0
+             */
+            stretch?: number;
+            /**
+             * Weight, g/m²
+             * @description 0: not known.
+             * @default 0
+             */
+            weight?: number;
+            /**
+             * Width
+             * @description From selvedge to selvedge, before washing.
+             * @default 140
+             */
+            width?: number;
+        };
+        /**
+         * ClothIn
+         * @description A cloth card.
+         */
+        ClothIn: {
+            card: components["schemas"]["Cloth"];
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * ClothOut
+         * @description A cloth card. ``words``: what it says, in the house's unit.
+         */
+        ClothOut: {
+            card: components["schemas"]["Cloth"];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Words */
+            words: string[];
+        };
+        /**
          * Collar
          * @description Its neck edge is as long as the neckline, from centre to centre; where the style has a button stand, it goes on over it.
          */
@@ -3426,6 +3792,97 @@ export interface components {
             stretch?: number | null;
         };
         /**
+         * CutRowOut
+         * @description A row of the cut sheet, in words.
+         */
+        CutRowOut: {
+            /** Area */
+            area: string;
+            box: components["schemas"]["Box"];
+            /** Cloth */
+            cloth: string;
+            /** Grain */
+            grain: string;
+            /** How */
+            how: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Picture */
+            picture: string;
+            /** Size */
+            size: string;
+        };
+        /**
+         * CutSheetOut
+         * @description The cut sheet; (label, words) pairs.
+         */
+        CutSheetOut: {
+            /** Cloths */
+            cloths: [
+                string,
+                string
+            ][];
+            /** Notions */
+            notions: [
+                string,
+                string
+            ][];
+            /** Rows */
+            rows: components["schemas"]["CutRowOut"][];
+            /** Title */
+            title: string;
+            /** Working */
+            working: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * DartFinish
+         * @description A dart that is cut out, with an allowance of its own along both its legs. ``dart`` empty: every dart of the piece that is wide
+         *     enough; ``piece`` empty: of every piece.
+         */
+        DartFinish: {
+            /** Allowance */
+            allowance?: number | null;
+            /**
+             * Cut Out
+             * @default true
+             */
+            cut_out?: boolean;
+            /**
+             * Dart
+             * @default
+             */
+            dart?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            finish: "dart";
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+        };
+        /**
+         * DartFinishOut
+         * @description A dart: whether it is wide enough to be cut out, and whether it is.
+         */
+        DartFinishOut: {
+            /** Cut Out */
+            cut_out: boolean;
+            /** Dart */
+            dart: string;
+            /** Intake */
+            intake: string;
+            /** Wide */
+            wide: boolean;
+        };
+        /**
          * DartPlace
          * @description A dart: its pivot, or, for what moves into a dart, the dart itself.
          */
@@ -3882,6 +4339,52 @@ export interface components {
             wrist?: number;
         };
         /**
+         * EdgeFinish
+         * @description Another allowance for an edge, other corners at its ends, or both. ``piece`` empty: that edge on every piece; ``edge`` empty: every edge.
+         */
+        EdgeFinish: {
+            /** Allowance */
+            allowance?: number | null;
+            /** Corners */
+            corners?: ("mitred" | "squared" | "folded") | null;
+            /**
+             * Edge
+             * @default
+             */
+            edge?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            finish: "edge";
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+        };
+        /**
+         * EdgeFinishOut
+         * @description An edge as it is finished now.
+         */
+        EdgeFinishOut: {
+            /** Allowance */
+            allowance: number;
+            /**
+             * Corners
+             * @enum {string}
+             */
+            corners: "mitred" | "squared" | "folded";
+            /** Edge */
+            edge: string;
+            /** Kind */
+            kind: string;
+            /** Own */
+            own: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * EdgeOf
          * @description An edge by its piece.
          */
@@ -4247,6 +4750,71 @@ export interface components {
             number: number;
             /** Size */
             size: string;
+        };
+        /**
+         * FinishingIn
+         * @description A line to add (``add``), or one to take out (``out``, its place in the list). ``version`` of the style it was said for.
+         */
+        FinishingIn: {
+            /** Add */
+            add?: (components["schemas"]["EdgeFinish"] | components["schemas"]["NetFinish"] | components["schemas"]["DartFinish"] | components["schemas"]["NotchFinish"]) | null;
+            /** Out */
+            out?: number | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * FinishingOut
+         * @description The style's own lines, and what comes of them.
+         */
+        FinishingOut: {
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Notches */
+            notches: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceFinishOut"][];
+            /** Version */
+            version: number;
+        };
+        /**
+         * FinishingRules
+         * @description How a pattern is finished, where a style does not say otherwise (common practice, no source).
+         */
+        FinishingRules: {
+            /**
+             * A dart is cut out only if wider than
+             * @description Narrower, its allowances would overlap.
+             * @default 2.5
+             */
+            cut_out_over?: number;
+            /**
+             * Allowance of a dart cut out
+             * @description As a seam, pressed open.
+             * @default 1
+             */
+            dart_allowance?: number;
+            /**
+             * Corners of hems: mitred, squared or folded
+             * @description A hem that is turned up lies on the side seam's own line only if it is cut as that line turned over.
+             * @default folded
+             * @enum {string}
+             */
+            hem_corners?: "mitred" | "squared" | "folded";
+            /**
+             * Notches: slit, v or none
+             * @description A snip is quick; a V is seen on loose cloth; none where chalk or thread marks.
+             * @default slit
+             * @enum {string}
+             */
+            notches?: "slit" | "v" | "none";
+            /**
+             * Corners of seams: mitred, squared or folded
+             * @description Mitred: both cut lines run on till they meet. Squared: the stitching runs on to the next cut line and is cut off square there, so that two panels meet end to end. Folded: cut to the shape the seam has when it is pressed over.
+             * @default mitred
+             * @enum {string}
+             */
+            seam_corners?: "mitred" | "squared" | "folded";
         };
         /**
          * FittingIn
@@ -4856,6 +5424,8 @@ export interface components {
             drill_hole?: number;
             /** Ease */
             ease?: components["schemas"]["Ease"];
+            /** Finishing */
+            finishing?: components["schemas"]["FinishingRules"];
             /** Fullness */
             fullness?: components["schemas"]["Fullness"];
             /**
@@ -5198,6 +5768,33 @@ export interface components {
             length: number;
         };
         /**
+         * LaidOut
+         * @description A piece on the cloth: its outline as it lies there, path data in cm.
+         */
+        LaidOut: {
+            /** D */
+            d: string;
+            /** Index */
+            index: number;
+            /** Label */
+            label: string;
+            middle: components["schemas"]["Point"];
+            /** On Fold */
+            on_fold: boolean;
+            /** Past Stock */
+            past_stock: boolean;
+            /** Turn */
+            turn: number;
+            /** Turned Over */
+            turned_over: boolean;
+            /** Turns */
+            turns: number[];
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * LaidOverOut
          * @description Two blocks, or two revisions of one, over each other: ``under`` as paper, ``over`` as outlines; ``at``, ``along``: the point and the line they lie
          *     together at, of ``points`` and ``ways``; empty: centre and grain.
@@ -5224,6 +5821,188 @@ export interface components {
             under: components["schemas"]["Drawing"];
             /** Ways */
             ways: string[];
+        };
+        /**
+         * LayHead
+         * @description A lay in a list.
+         */
+        LayHead: {
+            /** Buy */
+            buy: string;
+            /** Cloth */
+            cloth: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Stale */
+            stale: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "stopped" | "done" | "failed";
+            /** Use */
+            use: string;
+            /** When */
+            when: string;
+        };
+        /**
+         * LayIn
+         * @description A lay to be made.
+         */
+        LayIn: {
+            /** Cloth Id */
+            cloth_id: number;
+            /** Items */
+            items: components["schemas"]["LayItemIn"][];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            order: components["schemas"]["LayOrder"];
+            /**
+             * Use
+             * @default shell
+             */
+            use?: string;
+        };
+        /**
+         * LayItemIn
+         * @description A style to lay, so many times.
+         */
+        LayItemIn: {
+            /** Style Id */
+            style_id: number;
+            /**
+             * Times
+             * @default 1
+             */
+            times?: number;
+        };
+        /**
+         * LayMoveIn
+         * @description A piece slid and turned by hand: where the origin of its outline lies, cm, and degrees.
+         */
+        LayMoveIn: {
+            /** Index */
+            index: number;
+            /** Turn */
+            turn: number;
+            /** Version */
+            version: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * LayOrder
+         * @description How a lay is to be made. ``match``: seams whose notches are to meet on the cloth's repeat. ``keep_up``: no piece is turned head to foot, even
+         *     where the cloth has no nap.
+         */
+        LayOrder: {
+            /**
+             * Gap between pieces
+             * @description The scissors' way.
+             * @default 0.3
+             */
+            gap?: number;
+            /**
+             * How
+             * @default folded
+             * @enum {string}
+             */
+            how?: "single" | "folded" | "doubled";
+            /**
+             * Keep Up
+             * @default false
+             */
+            keep_up?: boolean;
+            /**
+             * Match
+             * @default []
+             */
+            match?: string[];
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds?: number;
+        };
+        /**
+         * LayOut
+         * @description A lay as it stands. ``share``: of its time that is over, 0–1. ``room``: cm across the table; ``stock``: cm along it that there is cloth
+         *     for, 0 where nobody said. ``changed``: grows whenever the picture does.
+         */
+        LayOut: {
+            /** Buy */
+            buy: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** Changed */
+            changed: string;
+            /** Cloth */
+            cloth: string;
+            /** Cost */
+            cost: string;
+            /** Efficiency */
+            efficiency: string;
+            /** Found */
+            found: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "single" | "folded" | "doubled";
+            /** Id */
+            id: number;
+            /** Items */
+            items: string[];
+            /** Length */
+            length: number;
+            /** Length Words */
+            length_words: string;
+            /** Message */
+            message: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["LaidOut"][];
+            /** Reasons */
+            reasons: string[];
+            /** Repeat Across */
+            repeat_across: number;
+            /** Repeat Along */
+            repeat_along: number;
+            /** Room */
+            room: number;
+            /** Seconds */
+            seconds: number;
+            /** Share */
+            share: number;
+            /** Short */
+            short: string[];
+            /** Stale */
+            stale: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "stopped" | "done" | "failed";
+            /** Stock */
+            stock: number;
+            /** Stopping */
+            stopping: boolean;
+            /** Told */
+            told: string[];
+            /** Use */
+            use: string;
+            /** Version */
+            version: number;
+            /** Wider */
+            wider: string;
         };
         /**
          * LegOfMutton
@@ -5365,6 +6144,18 @@ export interface components {
              * @default 0
              */
             width?: number;
+        };
+        /**
+         * LineOut
+         * @description A line of a style's finishing, in words. ``idle``: it speaks of what is not on the table any more.
+         */
+        LineOut: {
+            /** Idle */
+            idle: boolean;
+            /** Line */
+            line: components["schemas"]["EdgeFinish"] | components["schemas"]["NetFinish"] | components["schemas"]["DartFinish"] | components["schemas"]["NotchFinish"];
+            /** Words */
+            words: string;
         };
         /**
          * LinePlan
@@ -5978,6 +6769,27 @@ export interface components {
             width?: number | null;
         };
         /**
+         * NetFinish
+         * @description A piece without any allowance, as for card. ``piece`` empty: every piece. ``net`` false takes that back.
+         */
+        NetFinish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            finish: "net";
+            /**
+             * Net
+             * @default true
+             */
+            net?: boolean;
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+        };
+        /**
          * NewPhrase
          * @description The phrase of now and the one to come.
          */
@@ -6098,6 +6910,22 @@ export interface components {
             note?: string;
             /** Seam */
             seam: string;
+        };
+        /**
+         * NotchFinish
+         * @description How notches are cut in the whole style.
+         */
+        NotchFinish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            finish: "notches";
+            /**
+             * Notches
+             * @enum {string}
+             */
+            notches: "slit" | "v" | "none";
         };
         /**
          * NotchOut
@@ -6511,6 +7339,31 @@ export interface components {
             outline: string;
             /** Piece */
             piece: string;
+        };
+        /**
+         * PieceFinishOut
+         * @description A piece with its edges, drawn: ``cut`` and ``sew`` are path data in cm, ``box`` round both; ``strokes``: the edges to point at.
+         */
+        PieceFinishOut: {
+            box: components["schemas"]["Box"];
+            /** Cut */
+            cut: string;
+            /** Darts */
+            darts: components["schemas"]["DartFinishOut"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeFinishOut"][];
+            /** How */
+            how: string;
+            /** Name */
+            name: string;
+            /** Net */
+            net: boolean;
+            /** Number */
+            number: number;
+            /** Sew */
+            sew: string[];
+            /** Strokes */
+            strokes: components["schemas"]["StrokeOut"][];
         };
         /**
          * PiecePlan
@@ -7626,6 +8479,14 @@ export interface components {
             uses: string[];
         };
         /**
+         * SecondsIn
+         * @description For how long to go on.
+         */
+        SecondsIn: {
+            /** Seconds */
+            seconds: number;
+        };
+        /**
          * SessionOut
          * @description ``workroom`` empty: nobody is signed in. ``demo``: this machine may open the demo workroom.
          */
@@ -8546,6 +9407,16 @@ export interface components {
             name: string;
         };
         /**
+         * StrokeOut
+         * @description A stretch of an edge on the drawing, path data in cm.
+         */
+        StrokeOut: {
+            /** D */
+            d: string;
+            /** Edge */
+            edge: string;
+        };
+        /**
          * StyleChange
          * @description One style that is worked by other rules than the house's: which rules differ, and what taking them would do.
          */
@@ -8853,6 +9724,14 @@ export interface components {
             side: number;
         };
         /**
+         * Thrown
+         * @description What was thrown or put away.
+         */
+        Thrown: {
+            /** Taken */
+            taken: number;
+        };
+        /**
          * ToileOf
          * @description The toile whose corrections a recipe holds.
          */
@@ -9089,6 +9968,38 @@ export interface components {
             note?: string;
             /** Seam */
             seam: string;
+        };
+        /**
+         * UseOut
+         * @description A use of cloth in a style: how many pieces, and the cloth it is cut of.
+         */
+        UseOut: {
+            /** Cloth Id */
+            cloth_id: number | null;
+            /** Pieces */
+            pieces: number;
+            /** Use */
+            use: string;
+        };
+        /**
+         * UsesIn
+         * @description The cloth for a use; None: none.
+         */
+        UsesIn: {
+            /** Cloth Id */
+            cloth_id: number | null;
+            /** Use */
+            use: string;
+        };
+        /**
+         * UsesOut
+         * @description All uses of cloth in a style, and the seams that checks can be matched at.
+         */
+        UsesOut: {
+            /** Seams */
+            seams: string[];
+            /** Uses */
+            uses: components["schemas"]["UseOut"][];
         };
         /**
          * VerbPicture
@@ -11863,6 +12774,386 @@ export interface operations {
             };
         };
     };
+    server_cloth_api_cloths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_new_cloth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClothIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_change_cloth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cloth_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClothIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_put_cloth_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cloth_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thrown"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_shelf_schools_api_try_draft: {
         parameters: {
             query?: never;
@@ -14458,6 +15749,769 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IncomingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_lays: {
+        parameters: {
+            query?: {
+                style_id?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayHead"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thrown"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayMoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_go_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayOut"];
                 };
             };
             /** @description Bad Request */
@@ -17204,6 +19258,198 @@ export interface operations {
             };
         };
     };
+    server_cloth_api_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_api_assign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_variants_api_compare_styles: {
         parameters: {
             query?: {
@@ -17301,6 +19547,194 @@ export interface operations {
             };
         };
     };
+    server_cloth_finishing_api_the_cut_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutSheetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_finishing_api_printed_cut_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_styles_looking_api_findings: {
         parameters: {
             query?: never;
@@ -17319,6 +19753,198 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_finishing_api_finishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_cloth_finishing_api_change_finishing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishingOut"];
                 };
             };
             /** @description Bad Request */
@@ -17882,7 +20508,10 @@ export interface operations {
     };
     server_styles_ways_out_paper_plan: {
         parameters: {
-            query?: never;
+            query?: {
+                scale?: "1:1" | "1:2" | "1:4";
+                layers?: string;
+            };
             header?: never;
             path: {
                 style_id: number;
@@ -17977,7 +20606,9 @@ export interface operations {
     server_styles_ways_out_export: {
         parameters: {
             query?: {
-                paper?: ("a4" | "letter") | null;
+                paper?: string;
+                scale?: "1:1" | "1:2" | "1:4";
+                layers?: string;
                 sure?: boolean;
             };
             header?: never;

@@ -1,9 +1,9 @@
 /** Finishing and printing: the pieces with their allowances as they will be cut, and the ways out. */
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { usePaper, useRules, useStyle, useStyles } from "../../api/queries";
+import { usePaper, useRules, useStyle } from "../../api/queries";
 import { Button, Choice, Notice, Page, Waiting } from "../../ui/controls";
-import { Silhouette } from "../shelf/Silhouette";
+import { StyleChoice } from "./StyleChoice";
 
 export function Paper() {
   const { style } = useParams();
@@ -11,38 +11,43 @@ export function Paper() {
 }
 
 function ChooseStyle() {
-  const styles = useStyles();
-  if (styles.isPending) return <Waiting what="the styles" />;
   return (
-    <Page title="Paper" lead="Choose the style to finish and print.">
-      {styles.data?.length === 0 && (
-        <Notice tone="quiet">
-          No style yet. <Link to="/">Take a block from the shelf</Link> and start one.
-        </Notice>
-      )}
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-4">
-        {styles.data?.map((s) => (
-          <li key={s.id}>
-            <Link to={`/paper/${s.id}`} className="block border border-line bg-fresh p-3 hover:border-ink">
-              <div className="h-[110px] bg-table p-2">
-                <Silhouette drawing={s.drawing} label={s.name} />
-              </div>
-              <p className="mt-2 font-serif text-[17px]">{s.name}</p>
-              <p className="truncate text-quiet">{s.person}</p>
-            </Link>
-          </li>
-        ))}
-      </ul>
+    <Page title="Paper" lead="Choose the style to print.">
+      <StyleChoice to={(id) => `/paper/${id}`} />
     </Page>
   );
 }
+
+const SCALES = [
+  ["1:1", "true scale"],
+  ["1:2", "half, to practise"],
+  ["1:4", "a quarter, to practise"],
+] as const;
+const LAYERS = [
+  ["allowance", "cut lines and notches"],
+  ["net", "sewing lines and darts"],
+  ["construction", "lines drawn on the paper"],
+  ["labels", "labels"],
+] as const;
+const PAPERS = [
+  ["a4", "A4"],
+  ["letter", "Letter"],
+  ["a3", "A3"],
+  ["a0", "A0"],
+  ["roll:61", "roll 61 cm"],
+  ["roll:91", "roll 91 cm"],
+  ["roll:106.7", "roll 106.7 cm"],
+] as const;
 
 const linkLook =
   "inline-flex min-h-9 items-center justify-center rounded-[3px] border px-3 font-medium hover:border-chalk hover:bg-chalk hover:text-wall";
 
 function PaperOf({ id }: { id: number }) {
   const style = useStyle(id);
-  const plan = usePaper(id);
+  const [scale, setScale] = useState<"1:1" | "1:2" | "1:4">("1:1");
+  const [layers, setLayers] = useState<string[]>(LAYERS.map(([name]) => name));
+  const shown = LAYERS.every(([name]) => layers.includes(name)) ? "" : layers.join(",");
+  const plan = usePaper(id, scale, shown);
   const rules = useRules();
   const [chosen, setChosen] = useState<string | null>(null);
   if (style.isPending || plan.isPending || rules.isPending) return <Waiting what="the finished pieces" />;
@@ -65,6 +70,7 @@ function PaperOf({ id }: { id: number }) {
     return count > most ? `more than ${most} sheets` : count === 1 ? "1 sheet" : `${count} sheets`;
   };
   const file = (kind: string, query = "") => `/api/styles/${id}/pattern.${kind}${query}`;
+  const asked = `scale=${scale}${shown && `&layers=${shown}`}`;
   return (
     <main className="flex h-full min-h-[520px]">
       <section
@@ -73,30 +79,73 @@ function PaperOf({ id }: { id: number }) {
       >
         <h1 className="font-serif text-[22px] leading-tight">{style.data.name}</h1>
         <p className="text-quiet">
-          Finished by the house rules{style.data.person && ` for ${style.data.person}`}.{" "}
+          Finished{style.data.person && ` for ${style.data.person}`}.{" "}
+          <Link to={`/cloth/${id}/finish`} className="text-chalk underline underline-offset-2">
+            Allowances
+          </Link>
+          {" · "}
           <Link to={`/bench/${id}`} className="text-chalk underline underline-offset-2">
             Back to the bench
           </Link>
         </p>
         <div className="my-4 grid gap-2 border-line border-y py-4">
           <Choice label="Printer paper" value={paper} onChange={(e) => setChosen(e.target.value)}>
-            <option value="a4">A4 – {told("a4")}</option>
-            <option value="letter">Letter – {told("letter")}</option>
+            {PAPERS.map(([value, name]) => (
+              <option key={value} value={value}>
+                {name} – {told(value)}
+              </option>
+            ))}
           </Choice>
+          <Choice label="Scale" value={scale} onChange={(e) => setScale(e.target.value as "1:1")}>
+            {SCALES.map(([value, words]) => (
+              <option key={value} value={value}>
+                {value}, {words}
+              </option>
+            ))}
+          </Choice>
+          <fieldset>
+            <legend className="font-medium">On the paper</legend>
+            {LAYERS.map(([name, words]) => (
+              <label key={name} className="flex min-h-7 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-ink"
+                  checked={layers.includes(name)}
+                  // One at least: an empty sheet is no pattern.
+                  disabled={layers.length === 1 && layers.includes(name)}
+                  onChange={(e) =>
+                    setLayers(e.target.checked ? [...layers, name] : layers.filter((x) => x !== name))
+                  }
+                />
+                {words}
+              </label>
+            ))}
+          </fieldset>
           <SavePdf
-            key={paper}
+            key={`${paper} ${scale}`}
             sheets={plan.data.sheets[paper] ?? 0}
             asked={plan.data.asked}
             most={plan.data.most}
-            href={(sure) => file("pdf", `?paper=${paper}${sure ? "&sure=true" : ""}`)}
+            scale={scale}
+            href={(sure) => file("pdf", `?paper=${paper}&${asked}${sure ? "&sure=true" : ""}`)}
           />
           <p className="text-quiet text-sm">
             Print at 100 %, not “fit to page”. Measure a square on the first sheet before you cut: 10 cm, or 4
             in.
           </p>
           <div className="grid grid-cols-3 gap-2">
-            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("svg")} download>
+            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("svg", `?${asked}`)} download>
               SVG
+            </a>
+            <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("dxf")} download>
+              DXF
+            </a>
+            <a
+              className={`${linkLook} border-rule-strong bg-fresh`}
+              href={file("plt", `?${asked}${paper.startsWith("roll") ? `&paper=${paper}` : ""}`)}
+              download
+            >
+              Plotter
             </a>
             <a className={`${linkLook} border-rule-strong bg-fresh`} href={file("json")} download>
               Pattern
@@ -106,7 +155,8 @@ function PaperOf({ id }: { id: number }) {
             </a>
           </div>
           <p className="text-quiet text-sm">
-            Pattern and recipe are open files: geometry, and the steps with their blocks.
+            SVG and DXF can be read back in. Plotter: for a pen plotter, on the roll chosen above, else 91 cm
+            wide. Pattern and recipe are open files: geometry, and the steps with their blocks.
           </p>
         </div>
         <h2 className="font-serif text-lg">Pieces</h2>
@@ -143,11 +193,12 @@ interface SaveProps {
   sheets: number;
   asked: number;
   most: number;
+  scale: string;
   href: (sure: boolean) => string;
 }
 
 /** The PDF; before a heap of paper one is asked, a mountain is not printed. */
-function SavePdf({ sheets, asked, most, href }: SaveProps) {
+function SavePdf({ sheets, asked, most, scale, href }: SaveProps) {
   const [sure, setSure] = useState(false);
   if (sheets > most)
     return (
@@ -165,7 +216,7 @@ function SavePdf({ sheets, asked, most, href }: SaveProps) {
     );
   return (
     <a className={`${linkLook} border-ink bg-ink text-wall`} href={href(sure)} download>
-      Save the PDF, true scale
+      Save the PDF, {scale === "1:1" ? "true scale" : scale}
     </a>
   );
 }

@@ -1,0 +1,17 @@
+"""``python manage.py long_work``: lays and other long work, in a process of its own."""
+
+from typing import Any
+
+from django.core.management.base import BaseCommand
+
+from server.cloth.worker import work
+
+
+class Command(BaseCommand):
+    """Works off the queue until told to leave."""
+
+    help = "Do the long work (lays, size runs) that waits in the queue."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Until SIGTERM."""
+        work()
