@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Final
 
 from ..geometry.transform import swing
@@ -124,7 +125,9 @@ def _closure(pattern: Pattern, c: Closure, unit: Unit) -> Notion:
         for p in pattern.pieces:
             at = [m.at for m in p.marks if m.kind == "button"]
             if len(at) > 1:
-                apart = f", {format_length(abs(at[1] - at[0]), unit)} apart"
+                gaps = sorted(abs(b - a) for a, b in pairwise(sorted(at, key=lambda z: z.imag)))
+                least, most = (format_length(g, unit) for g in (gaps[0], gaps[-1]))
+                apart = f", {least} apart" if least == most else f", {least} to {most} apart"
                 break
     return Notion(f"{c.kind.capitalize()} ({c.name})", f"{c.count}{apart}" if c.count else "as many as it takes")
 

@@ -26,6 +26,9 @@ STEP_BELOW = radians(30)
 FLAT = radians(3)
 """A joint that turns less is none: two edges run on into each other."""
 
+STEEP = 0.6
+"""Sine of the angle at which an edge meets a hem at least (37°), for its corner to be cut as it folds: a flatter one runs beside the hem."""
+
 _Line = list[complex]
 
 
@@ -135,7 +138,7 @@ def _turned_up(
         return ((z - v) * out.conjugate()).real
 
     down = (toward * out.conjugate()).real
-    if down < 0.2 or depth <= 0:
+    if down < STEEP or depth <= 0:
         return None
     above = list(side)
     cut: complex | None = None

@@ -12,6 +12,9 @@ from typing import Any
 import pytest
 
 from patterncraft.formats.openfile_io import write_file
+from patterncraft.laying.cloth import Cloth, LayOrder
+from server.cloth import services as lays
+from server.cloth.models import ClothCard, LayRecord
 from server.config.api import api
 from server.fitting.models import Fitting, Photograph, PinnedNote
 from server.incoming.models import Incoming
@@ -46,6 +49,9 @@ class House:
         )
         self.note = self.fitting.notes.create(piece="front", x=5.0, y=20.0, text="Ada stoops")
         self.photograph = self.fitting.photographs.create(jpeg=b"Ada", width=1, height=1)
+        self.cloth = ClothCard.objects.create(workroom=caller.room, name="Ada's flannel", card=Cloth().model_dump(mode="json"))
+        self.lay = lays.ask(caller.room, self.cloth, "shell", LayOrder(), [(self.style, 1)])
+        LayRecord.objects.filter(pk=self.lay.pk).update(state="stopped", placed=[[0, 0, 0.0, 60.0, 1.0]])
         self.drawing = Incoming.objects.create(workroom=caller.room, name="Ada's card", kind="drawing", data=SQUARE)
 
     @property
@@ -56,6 +62,10 @@ class House:
         """All that could be changed here."""
         self.style.refresh_from_db()
         return {
+            "cloths": list(ClothCard.objects.filter(workroom=self.caller.room).values_list("name", "card", "put_away")),
+            "lays": list(LayRecord.objects.filter(workroom=self.caller.room).values_list("state", "stop", "placed", "attempt")),
+            "assigned": list(self.style.cloths.values_list("use", "cloth_id")),
+            "finishing": self.style.finishing,
             "people": list(Person.objects.filter(workroom=self.caller.room).values_list("name", flat=True)),
             "charts": list(MeasureChart.objects.filter(person__workroom=self.caller.room).values_list("taken_on", "values")),
             "blocks": list(Block.objects.filter(workroom=self.caller.room).values_list("name", "state")),
@@ -242,6 +252,38 @@ def shelf_cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
     }
 
 
+def cloth_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
+    """Of the place Cloth. ``t``: whose ids are asked for; ``o``: who asks."""
+    style, lay, cloth = "/api/styles/{style_id}", "/api/lays/{lay_id}", "/api/cloths/{cloth_id}"
+    version = t.style.version
+    order = {"use": "shell", "order": {"seconds": 1}}
+    asked = order | {"cloth_id": o.cloth.pk, "items": [{"style_id": t.style.pk}]}
+    changes = [(f"/styles/{t.style.pk}/finishing", {"version": version, "add": {"finish": "net"}})]
+    return {
+        ("GET", f"{style}/finishing"): [(f"/styles/{t.style.pk}/finishing", None)],
+        ("POST", f"{style}/finishing"): changes if t is not o else [],
+        ("GET", f"{style}/cut-sheet"): [(f"/styles/{t.style.pk}/cut-sheet", None)],
+        ("GET", f"{style}/cut-sheet.pdf"): [(f"/styles/{t.style.pk}/cut-sheet.pdf", None)] if t is not o else [],
+        ("GET", f"{style}/cloths"): [(f"/styles/{t.style.pk}/cloths", None)],
+        ("PUT", f"{style}/cloths"): [
+            (f"/styles/{t.style.pk}/cloths", {"use": "shell", "cloth_id": o.cloth.pk}),
+            (f"/styles/{o.style.pk}/cloths", {"use": "shell", "cloth_id": t.cloth.pk}),
+        ],
+        ("PUT", cloth): [(f"/cloths/{t.cloth.pk}", {"name": "Eve's", "card": {}})],
+        ("GET", "/api/lays"): [],
+        ("POST", "/api/lays"): [("/lays", asked), ("/lays", asked | {"cloth_id": t.cloth.pk, "items": [{"style_id": o.style.pk}]})],
+        ("GET", lay): [(f"/lays/{t.lay.pk}", None)],
+        ("POST", f"{lay}/stop"): [(f"/lays/{t.lay.pk}/stop", None)],
+        ("POST", f"{lay}/move"): [(f"/lays/{t.lay.pk}/move", {"version": 0, "index": 0, "turn": 0, "x": 61, "y": 1})],
+        ("POST", f"{lay}/on"): [(f"/lays/{t.lay.pk}/on", {"seconds": 5})],
+        ("GET", f"{lay}/lay.{{kind}}"): [(f"/lays/{t.lay.pk}/lay.svg", None), (f"/lays/{t.lay.pk}/lay.json", None)]
+        if t is not o
+        else [],
+        ("DELETE", lay): [(f"/lays/{t.lay.pk}", None)],
+        ("DELETE", cloth): [(f"/cloths/{t.cloth.pk}", None)],
+    }
+
+
 def things(house: House) -> list[tuple[str, int]]:
     """What can be put away of a house."""
     return [("person", house.person.pk), ("chart", house.chart.pk), ("block", house.block.pk), ("style", house.style.pk)]
@@ -280,7 +322,7 @@ def houses(us: Caller, strangers: Caller) -> tuple[House, House]:
 
 def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
     theirs, own = houses
-    table = cases(theirs, own) | shelf_cases(theirs, own)
+    table = cases(theirs, own) | shelf_cases(theirs, own) | cloth_cases(theirs, own)
     assert doors() - set(table) == set(), "each operation that speaks of an id needs its case here"
     before = theirs.seen()
     kept = own.seen()
@@ -297,7 +339,7 @@ def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
 def test_the_same_questions_about_ones_own_things_are_answered(houses: tuple[House, House]) -> None:
     """Else a door that is shut to everybody would pass the test above."""
     own, _ = houses
-    for (method, path), questions in (cases(own, own) | shelf_cases(own, own)).items():
+    for (method, path), questions in (cases(own, own) | shelf_cases(own, own) | cloth_cases(own, own)).items():
         for url, body in questions:
             if path == "/api/charts/{chart_id}/earlier/{number}/back":
                 own.caller.post(f"/people/{own.person.pk}/charts", WAIST_ANEW | {"changes": {"id": own.chart.pk, "version": 1}})

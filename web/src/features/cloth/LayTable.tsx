@@ -82,11 +82,11 @@ export function LayTable({
         className="fill-paper stroke-rule-strong"
         strokeWidth={one}
       />
-      {lines(lay.repeat_along, end).map((x) => (
+      {lines(lay.repeat_along, end - RIM / 2).map((x) => (
         <path key={`a${x}`} d={`M ${x} 0 V ${lay.room}`} className="stroke-tape/60" strokeWidth={one} />
       ))}
       {lines(lay.repeat_across, lay.room).map((y) => (
-        <path key={`c${y}`} d={`M 0 ${y} H ${end}`} className="stroke-tape/60" strokeWidth={one} />
+        <path key={`c${y}`} d={`M 0 ${y} H ${end - RIM / 2}`} className="stroke-tape/60" strokeWidth={one} />
       ))}
       <path
         d={`M 0 0 H ${end - RIM / 2}`}
