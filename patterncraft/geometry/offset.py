@@ -65,7 +65,13 @@ def offset_outline(
                 folded = _folded(seg, width, after, next_width, own.of, sides[i], sides[j])
                 if folded:
                     sides[i], made, sides[j] = folded
-        between.append(_corner(seg, width, after, next_width) if made is None else made)
+        if made is None:
+            made = _corner(seg, width, after, next_width)
+            if len(made) == 1:
+                # Beside a wider allowance the parallels may meet before the one ends, or after the other begins.
+                sides[i] = _up_to(sides[i][::-1], made[0], -end_direction(seg))[::-1]
+                sides[j] = _up_to(sides[j], made[0], start_direction(after))
+        between.append(made)
     ring = [z for side, corner in zip(sides, between, strict=True) for z in (*side, *corner)]
     return _without_loops(ring)
 
@@ -98,6 +104,12 @@ def _corner(seg: Segment, width: float, after: Segment, next_width: float) -> _L
     if tip is None or abs(tip - v) > limit:
         return [end + t1 * limit / 2, start - t2 * limit / 2]
     return [tip]
+
+
+def _up_to(side: _Line, tip: complex, way: complex) -> _Line:
+    """A parallel that begins at a corner, without what of it lies behind the corner's tip."""
+    first = next((n for n, z in enumerate(side) if ((z - tip) * way.conjugate()).real >= 0), len(side) - 1)
+    return side[first:]
 
 
 def _squared(seg: Segment, width: float, after: Segment, next_width: float, of: Literal["before", "after"]) -> _Line | None:
