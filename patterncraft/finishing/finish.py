@@ -185,7 +185,8 @@ def _corners(edges: list[SewEdge]) -> dict[int, Corner]:
         # Where both fold, the hem is turned up last; of two seams the first.
         asked.sort(key=lambda a: (a[0] != "folded", a[2] != "hem"))
         # The legs of a dart that is cut out fold onto what lies beside them, never onto each other.
-        if asked and {e.kind, after.kind} != {"dart"}:
+        # An edge runs on over the shaped mouth of a dart in it: that is no corner.
+        if asked and {e.kind, after.kind} != {"dart"} and e.name != after.name:
             kind, of, _ = asked[0]
             out[last] = Corner("folded" if kind == "folded" else "squared", "before" if of == "before" else "after")
     return out

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from cmath import phase
 from collections.abc import Callable, Mapping, Sequence
-from math import ceil, radians, sqrt
+from math import ceil, radians, sin, sqrt
 from typing import Literal, NamedTuple
 
 import pyclipper
@@ -18,13 +18,14 @@ from .intersect import line_meeting
 from .segment import Segment, derivative_at, end_direction, point_at, start_direction
 
 SCALE = 1e6
-MITRE_LIMIT = 4.0
-"""A sharp tip may reach this many allowances beyond its corner before it is cut off square."""
-STEP_BELOW = radians(30)
-"""Flatter joints between unequal allowances are stepped: their mitre would run away."""
-
 FLAT = radians(3)
 """A joint that turns less is none: two edges run on into each other."""
+MITRE_LIMIT = 4.0
+"""A sharp tip may reach this many allowances beyond its corner before it is cut off square."""
+BARE_LIMIT = 1 / sin(FLAT)
+"""As far as the joint with an edge without allowance may ask for."""
+STEP_BELOW = radians(30)
+"""Flatter joints between unequal allowances are stepped: their mitre would run away."""
 
 STEEP = 0.6
 """Sine of the angle at which an edge meets a hem at least (37°), for its corner to be cut as it folds: a flatter one runs beside the hem."""
@@ -58,7 +59,8 @@ def offset_outline(
         after, next_width = edges[j]
         own = wanted.get(i)
         made = None
-        if own and phase(start_direction(after) / end_direction(seg)) > FLAT:
+        # Beside a fold the other half goes on: whatever was asked for, the cut line ends on it.
+        if own and min(width, next_width) > 0 and phase(start_direction(after) / end_direction(seg)) > FLAT:
             if own.kind == "squared":
                 made = _squared(seg, width, after, next_width, own.of)
             else:
@@ -96,11 +98,13 @@ def _corner(seg: Segment, width: float, after: Segment, next_width: float) -> _L
     """Points between the end of one parallel and the start of the next."""
     v, t1, t2 = seg[-1], end_direction(seg), start_direction(after)
     turn = phase(t2 / t1)
-    if turn <= 1e-6 or (turn < STEP_BELOW and width != next_width):
+    # Nothing may be added beyond an edge without allowance: there lies the fold, and the cloth goes on.
+    bare = min(width, next_width) == 0.0 < max(width, next_width)
+    if turn <= 1e-6 or (turn < (FLAT if bare else STEP_BELOW) and width != next_width):
         return []
     end, start = v - 1j * t1 * width, v - 1j * t2 * next_width
     tip = line_meeting(end, t1, start, t2)
-    limit = MITRE_LIMIT * max(width, next_width)
+    limit = (BARE_LIMIT if bare else MITRE_LIMIT) * max(width, next_width)
     if tip is None or abs(tip - v) > limit:
         return [end + t1 * limit / 2, start - t2 * limit / 2]
     return [tip]

@@ -107,3 +107,17 @@ def test_whatever_the_corner_the_cut_line_is_sound_and_keeps_its_distance(
         middle, out = (a + b) / 2, (b - a) / abs(b - a) * -1j
         ray = shapely.LineString([(z.real, z.imag) for z in (middle, middle + 9 * out)])
         assert ray.intersection(cut).length == pytest.approx(wide, abs=2e-3)
+
+
+@pytest.mark.parametrize("lean", [80.0, 45.0, 29.0, 12.0, 5.0])
+def test_beside_the_fold_nothing_reaches_over_it(lean: float) -> None:
+    """A V-neck meets the fold in a sharp point: its allowance ends on the fold's own line, however deep the V."""
+    way = radians(lean)
+    far = 20j + 14 * complex(sin(way), -cos(way))
+    outline = sides(40j, 20j, far, 30 + far.imag * 1j, 30 + 40j)
+    widths = [0.0, 0.6, 1.0, 1.0, 1.0]
+    for corners in ({}, {0: Corner("squared", "after")}):
+        ring = offset_outline(list(zip(outline, widths, strict=True)), corners=corners)
+        assert min(z.real for z in ring) > -1e-5, "the other half of the cloth lies there"
+        # By hand: 0.6 off the neckline, met on the fold 0.6 / sin of the lean above the point of the V.
+        assert has(ring, complex(0, 20 - 0.6 / sin(way))) or corners

@@ -12,6 +12,7 @@ from django.db import transaction
 from patterncraft.drafting.schools import school
 from patterncraft.formats.openfile_io import block_file
 from patterncraft.moves.registry import read_steps
+from server.cloth.demo import hang_cloths
 from server.fitting.demo import TOILES, try_on
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
@@ -62,6 +63,7 @@ class Command(BaseCommand):
                 _work(room, style)
             for toile in TOILES:
                 try_on(room, toile)
+            hang_cloths(room)
             # The wardrobe's own pieces lie on top of the worked examples.
             for style in reversed([s for s in STYLES if s not in WORKED]):
                 Style.objects.get(workroom=room, name=style.name).save(update_fields=["changed"])
