@@ -1,8 +1,8 @@
-"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf."""
+"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth."""
 
 import sys
 
-from . import checks, kernel, moves, parts, schools, served, shelf, work
+from . import checks, cloth, kernel, moves, parts, schools, served, shelf, work
 from .clock import Row, ms, pace, table
 
 PARTS = {
@@ -14,6 +14,7 @@ PARTS = {
     "schools": schools.rows,
     "served": served.rows,
     "shelf": shelf.rows,
+    "cloth": cloth.rows,
 }
 
 

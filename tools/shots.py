@@ -93,7 +93,7 @@ def bring_in(page: Page, folder: Path) -> None:
 
 
 def look_over(page: Page) -> None:
-    """The spring dress's ledger with a seam unfolded; its sleeve walked round the armhole; its waist laid together; the report."""
+    """The spring dress's ledger with a seam unfolded; its sleeve walked round the armhole; the report."""
     page.goto("/ledger/4")
     page.get_by_test_id("verdict").wait_for()
     page.get_by_role("button", name="all", exact=True).first.click()
@@ -103,11 +103,30 @@ def look_over(page: Page) -> None:
     page.get_by_label("Seam", exact=True).select_option("armhole")
     page.get_by_role("slider").fill("70")
     take(page, "walk")
-    page.get_by_role("button", name="Laid together").click()
-    page.get_by_role("group", name="Which edges").get_by_role("button", name=re.compile("waist", re.I)).first.click()
-    take(page, "joined")
     page.goto("/ledger/4/report")
     take(page, "report")
+
+
+def cut_it(page: Page) -> None:
+    """The spring dress finished with a wider side, its cut sheet, and laid on checked flannel with the side seams matched."""
+    page.goto("/cloth/4/finish")
+    page.get_by_role("region", name="front", exact=True).get_by_role("button", name=re.compile("^side")).click()
+    page.get_by_label("Allowance").fill("3")
+    page.get_by_label("on every piece that has a side").check()
+    page.get_by_role("button", name="Finish it so").click()
+    page.get_by_text("Side: 3.0 cm allowance.").wait_for()
+    take(page, "finish")
+    page.goto("/cloth/4/sheet")
+    page.get_by_role("table").wait_for()
+    take(page, "cut-sheet")
+    page.goto("/cloth/4/lay")
+    page.get_by_label("shell (").select_option("Checked flannel")
+    page.get_by_label("The cloth lies").select_option("single")
+    page.get_by_label("side", exact=True).check()
+    page.get_by_label("Look for, seconds").fill("12")
+    page.get_by_role("button", name="Lay it", exact=True).click()
+    page.get_by_role("button", name="Look another minute").wait_for(timeout=60_000)
+    take(page, "lay")
 
 
 def put_things_away(page: Page) -> None:
@@ -135,14 +154,12 @@ def main() -> None:
             browser = p.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
             page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=app.url)
             page.goto("/")
-            take(page, "door")
             page.get_by_role("button", name="Open the demo workroom").click()
             page.get_by_role("heading", name="Shelf").wait_for()
             page.mouse.move(5, 5)
             take(page, "shelf")
             for name, path in (
                 ("measures", "/measures/1"),
-                ("draft", "/draft/4?school=bodice-half-sheet"),
                 ("schools", "/schools/1"),
                 ("paper", "/paper/1"),
                 ("house-rules", "/house-rules"),
@@ -157,6 +174,7 @@ def main() -> None:
             page.locator("[data-piece='skirt front']").wait_for(state="attached")
             take(page, "dress")
             lay_one_over(page)
+            cut_it(page)
             try_on(page)
             bring_in(page, Path(tempfile.mkdtemp()))
             drag_a_dart(page)

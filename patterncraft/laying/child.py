@@ -24,7 +24,8 @@ def _said(solution: Any, last: bool) -> str:
 
 
 def main() -> None:
-    """Pack, and say each better layout."""
+    """Pack, and say each better layout. Whoever answers people goes first."""
+    os.nice(10)
     task = json.load(sys.stdin)
     items = [spyrrow.Item(x["id"], [tuple(p) for p in x["shape"]], x["demand"], x["turns"]) for x in task["items"]]
     instance = spyrrow.StripPackingInstance("lay", task["across"], items)
