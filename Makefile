@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve phrase test lint bench siege mutants shots schema clean
+.PHONY: setup demo serve plotter phrase test lint bench siege mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -30,6 +30,10 @@ demo: setup
 
 serve: setup
 	PORT=$(PORT) $(BIN)/python -m server.config.serve
+
+# The workroom's pen plotter, as far as there is none: listens at 9109, shows itself at http://127.0.0.1:8099
+plotter: $(STAMP)
+	$(BIN)/python -m plotter
 
 # A new pass phrase for somebody who forgot hers: make phrase NAME="Anna"
 phrase: $(STAMP)

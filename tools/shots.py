@@ -110,7 +110,7 @@ def look_over(page: Page) -> None:
 def cut_it(page: Page) -> None:
     """The spring dress finished with a wider side, its cut sheet, and laid on checked flannel with the side seams matched."""
     page.goto("/cloth/4/finish")
-    page.get_by_role("region", name="front", exact=True).get_by_role("button", name=re.compile("^side")).click()
+    page.get_by_role("region", name="side front", exact=True).get_by_role("button", name=re.compile("^side")).click()
     page.get_by_label("Allowance").fill("3")
     page.get_by_label("on every piece that has a side").check()
     page.get_by_role("button", name="Finish it so").click()

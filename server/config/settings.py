@@ -78,6 +78,8 @@ DATABASES = {
 }
 # Long work waits in the database and is done by a process beside those that answer. A larger house names another backend of the same kind.
 TASKS = {"default": {"BACKEND": os.environ.get("STEADY_SHEAR_TASKS", "django_tasks_db.DatabaseBackend"), "QUEUES": []}}
+# Where the workroom's pen plotter takes plots; its stand-in listens there (make plotter).
+PLOTTER = os.environ.get("STEADY_SHEAR_PLOTTER", "127.0.0.1:9109")
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 AUTHENTICATION_BACKENDS = ["server.workrooms.backend.WithWorkroom"]
 # scrypt as Django sets it (16 MB, N 2^14, r 8, p 5): harder on who guesses with many machines than the default, and a third of its time here, which

@@ -24,6 +24,7 @@ from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.units import format_length
 
+from ..cloth.plotter import send
 from ..config.answers import ERRORS, Wire, download
 from ..workrooms.access import workroom_of
 from . import services
@@ -176,3 +177,23 @@ def _ask_about_sheets(pieces: Sequence[FinishedPiece], paper: str, scale: float,
         raise ManySheets(
             f"it takes {count} sheets of {paper.title()}.", cure="Print them all the same, or print it elsewhere.", field="paper"
         )
+
+
+class Plotted(Wire):
+    """What the plotter said."""
+
+    said: str
+
+
+@router.post("/styles/{style_id}/plot", response={200: Plotted, **ERRORS})
+def plot(
+    request: HttpRequest,
+    style_id: int,
+    paper: Annotated[str, Query(max_length=20)] = "roll:91",
+    scale: ScaleName = "1:1",
+    layers: Annotated[str, Query(max_length=80)] = "",
+) -> Plotted:
+    """Send the pattern to the workroom's pen plotter."""
+    found = Style.objects.one(workroom_of(request), style_id)
+    pieces, _ = _pieces(found, found.house_rules())
+    return Plotted(said=send(pattern_hpgl(pieces, paper, SCALES[scale], _layers(layers))))

@@ -262,6 +262,7 @@ def cloth_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
     return {
         ("GET", f"{style}/finishing"): [(f"/styles/{t.style.pk}/finishing", None)],
         ("POST", f"{style}/finishing"): changes if t is not o else [],
+        ("POST", f"{style}/plot"): [(f"/styles/{t.style.pk}/plot", None)] if t is not o else [],
         ("GET", f"{style}/cut-sheet"): [(f"/styles/{t.style.pk}/cut-sheet", None)],
         ("GET", f"{style}/cut-sheet.pdf"): [(f"/styles/{t.style.pk}/cut-sheet.pdf", None)] if t is not o else [],
         ("GET", f"{style}/cloths"): [(f"/styles/{t.style.pk}/cloths", None)],

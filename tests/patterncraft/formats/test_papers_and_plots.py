@@ -170,6 +170,9 @@ def test_hpgl_plots_every_cut_line_at_true_scale(pieces: tuple[FinishedPiece, ..
         # Turned with the roll, not turned over, a fortieth of a millimetre's rounding.
         area = shapely.Polygon([(z.imag, z.real) for z in cut]).area
         assert area == pytest.approx(shapely.Polygon([(z.real, z.imag) for z in p.cut_line]).area, abs=0.5)
+        # As seen on the roll (its y runs up) it goes round the same way as on the paper (whose y runs down).
+        seen = shapely.LinearRing([(z.real, z.imag) for z in cut])
+        assert seen.is_ccw == shapely.LinearRing([(z.real, -z.imag) for z in p.cut_line]).is_ccw
         length = sum(abs(b - a) for a, b in pairwise(cut))
         assert length == pytest.approx(sum(abs(b - a) for a, b in pairwise([*p.cut_line, p.cut_line[0]])), abs=0.1)
     assert min(v for _, s in strokes for z in s for v in (z.real, z.imag)) >= 0, "nothing beside the paper"

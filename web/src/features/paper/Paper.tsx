@@ -1,6 +1,8 @@
 /** Finishing and printing: the pieces with their allowances as they will be cut, and the ways out. */
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { client, ok } from "../../api/client";
 import { usePaper, useRules, useStyle } from "../../api/queries";
 import { Button, Choice, Notice, Page, Waiting } from "../../ui/controls";
 import { StyleChoice } from "./StyleChoice";
@@ -154,6 +156,12 @@ function PaperOf({ id }: { id: number }) {
               Recipe
             </a>
           </div>
+          <ToPlotter
+            id={id}
+            roll={paper.startsWith("roll") ? paper : "roll:91"}
+            scale={scale}
+            layers={shown}
+          />
           <p className="text-quiet text-sm">
             SVG and DXF can be read back in. Plotter: for a pen plotter, on the roll chosen above, else 91 cm
             wide. Pattern and recipe are open files: geometry, and the steps with their blocks.
@@ -218,5 +226,36 @@ function SavePdf({ sheets, asked, most, scale, href }: SaveProps) {
     <a className={`${linkLook} border-ink bg-ink text-wall`} href={href(sure)} download>
       Save the PDF, {scale === "1:1" ? "true scale" : scale}
     </a>
+  );
+}
+
+/** The plotter on the workroom's network; what it says is shown. */
+function ToPlotter({
+  id,
+  roll,
+  scale,
+  layers,
+}: {
+  id: number;
+  roll: string;
+  scale: "1:1" | "1:2" | "1:4";
+  layers: string;
+}) {
+  const plot = useMutation({
+    mutationFn: () =>
+      ok(
+        client.POST("/api/styles/{style_id}/plot", {
+          params: { path: { style_id: id }, query: { paper: roll, scale, layers } },
+        }),
+      ),
+  });
+  return (
+    <div className="grid gap-2">
+      <Button disabled={plot.isPending} onClick={() => plot.mutate()}>
+        {plot.isPending ? "Sending …" : `Send it to the plotter, ${roll.replace("roll:", "")} cm`}
+      </Button>
+      {plot.isError && <Notice>{plot.error.message}</Notice>}
+      {plot.isSuccess && <Notice tone="quiet">{plot.data.said}</Notice>}
+    </div>
   );
 }
