@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve plotter phrase test lint bench siege mutants shots schema clean
+.PHONY: setup demo serve plotter backup restore phrase test lint bench siege mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -34,6 +34,14 @@ serve: setup
 # The workroom's pen plotter, as far as there is none: listens at 9109, shows itself at http://127.0.0.1:8099
 plotter: $(STAMP)
 	$(BIN)/python -m plotter
+
+# The whole library as one file (TO=, else var/backups, the newest fourteen kept), also while it is used: from cron each night.
+backup: $(STAMP)
+	$(BIN)/python manage.py backup $(TO)
+
+# make restore FROM=FILE, with the application standing still; what was there is copied first.
+restore: $(STAMP)
+	$(BIN)/python manage.py restore "$(FROM)"
 
 # A new pass phrase for somebody who forgot hers: make phrase NAME="Anna"
 phrase: $(STAMP)

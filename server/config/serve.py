@@ -28,6 +28,7 @@ def main() -> None:
     from django.db import connections
 
     from ..cloth.worker import work
+    from ..keeping.copies import at_work
     from .fair import Counts
     from .warm import warm_up
     from .workers import give_memory_back, listening, look_after, serve
@@ -54,7 +55,8 @@ def main() -> None:
         else:
             serve(application, sock, number, counts)
 
-    look_after(count + LONG_WORK, part)
+    with at_work():
+        look_after(count + LONG_WORK, part)
 
 
 if __name__ == "__main__":

@@ -5,6 +5,7 @@ from typing import Any
 from django.core.management.base import BaseCommand
 
 from server.cloth.worker import work
+from server.keeping.copies import at_work
 
 
 class Command(BaseCommand):
@@ -14,4 +15,5 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Until SIGTERM."""
-        work()
+        with at_work():
+            work()

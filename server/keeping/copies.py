@@ -1,0 +1,152 @@
+"""The whole database as a copy, and a copy put back. Nothing is half written, nothing that was there is lost."""
+
+from __future__ import annotations
+
+import fcntl
+import os
+import sqlite3
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from datetime import datetime
+from pathlib import Path
+from typing import IO, Final
+
+from django.conf import settings
+from django.db import connection, connections
+from django.db.migrations.loader import MigrationLoader
+
+from patterncraft.errors import BadFile, PatternError
+
+from ..config.private_files import kept_private, private_folder
+
+KEPT: Final = 14
+"""copies in the folder of copies; older ones go. A copy that was named is never thrown away."""
+SUFFIX: Final = ".sqlite3"
+
+
+class Running(PatternError):
+    """The application is at it; what it holds in memory would be another database's."""
+
+    code = "running"
+
+
+def folder() -> Path:
+    """Where copies are kept."""
+    return private_folder(Path(settings.VAR) / "backups")
+
+
+@contextmanager
+def at_work() -> Iterator[None]:
+    """Held by whoever serves; several may, but nobody puts another database in its place meanwhile."""
+    lock = _lock()
+    fcntl.flock(lock, fcntl.LOCK_SH)
+    try:
+        yield
+    finally:
+        lock.close()
+
+
+def _lock() -> IO[bytes]:
+    return kept_private(Path(settings.VAR) / "at-work.lock").open("wb")
+
+
+def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
+    """A copy of the database as it is at one moment, also while it is used; looked over before it counts. Raises PatternError where it cannot be
+    written, BadFile where what was written is not sound (it is thrown away then)."""
+    _only_a_file()
+    own = path is None
+    day = (now or datetime.now()).strftime("%Y-%m-%d-%H%M%S")
+    path = path or folder() / f"steady-shear-{day}{SUFFIX}"
+    growing = path.with_name(f".{path.name}.growing")
+    try:
+        kept_private(growing)
+        with sqlite3.connect(settings.DATABASES["default"]["NAME"]) as source, sqlite3.connect(growing) as target:
+            source.backup(target)
+        target.close()
+        source.close()
+        _look_over(growing)
+        os.replace(growing, path)
+    except OSError as e:
+        raise PatternError(
+            f"the copy could not be written: {e.strerror or e}.", str(path), "Is there room, and may one write there?"
+        ) from None
+    except sqlite3.OperationalError as e:
+        raise PatternError(f"the copy could not be written: {e}.", str(path), "Is there room on the disk?") from None
+    finally:
+        with suppress(OSError):
+            growing.unlink()
+    if own:
+        for old in sorted(folder().glob(f"steady-shear-*{SUFFIX}"))[:-KEPT]:
+            old.unlink()
+    return path
+
+
+def put_back(path: Path) -> Path:
+    """A copy in the place of the database; what was there is copied first, to the path that is answered.
+
+    Raises Running while the application is at it, BadFile for what is no copy, or one of a newer version.
+    """
+    _only_a_file()
+    lock = _lock()
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        lock.close()
+        raise Running("the application is running.", "", "Stop it, restore, and start it again.") from None
+    with lock:
+        if not path.is_file():
+            raise BadFile("there is no such file.", str(path), f"The copies lie in {folder()}.")
+        _look_over(path)
+        _of_this_version(path)
+        before = copy_to(folder() / f"before-restore-{datetime.now():%Y-%m-%d-%H%M%S}{SUFFIX}")
+        connections.close_all()
+        here = Path(settings.DATABASES["default"]["NAME"])
+        coming = here.with_name(f".{here.name}.coming")
+        kept_private(coming)
+        with sqlite3.connect(path) as source, sqlite3.connect(coming) as target:
+            source.backup(target)
+        source.close()
+        target.close()
+        # The journal belongs to what was there.
+        for more in ("-wal", "-shm"):
+            with suppress(FileNotFoundError):
+                Path(f"{here}{more}").unlink()
+        os.replace(coming, here)
+    return before
+
+
+def _only_a_file() -> None:
+    if connection.vendor != "sqlite":
+        raise PatternError(
+            "this house keeps its library on a database server.",
+            "",
+            "Use the server's own copies (pg_dump, pg_restore); see docs/deploy.md.",
+        )
+
+
+def _look_over(path: Path) -> None:
+    try:
+        with sqlite3.connect(f"file:{path}?mode=ro", uri=True) as copy:
+            found = copy.execute("PRAGMA integrity_check").fetchone()[0]
+            tables = {row[0] for row in copy.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+        copy.close()
+    except sqlite3.DatabaseError as e:
+        raise BadFile(f"it is no copy of a library: {e}.", str(path), "Take another copy.") from None
+    if found != "ok":
+        raise BadFile(f"it is damaged: {found}.", str(path), "Take an older copy.")
+    if not {"django_migrations", "workrooms_workroom", "styles_style"} <= tables:
+        raise BadFile("it is a database, but none of this application.", str(path), "Take another file.")
+
+
+def _of_this_version(path: Path) -> None:
+    known = set(MigrationLoader(None).disk_migrations)
+    with sqlite3.connect(f"file:{path}?mode=ro", uri=True) as copy:
+        applied = {(app, name) for app, name in copy.execute("SELECT app, name FROM django_migrations")}
+    copy.close()
+    newer = sorted(f"{app} {name}" for app, name in applied - known)
+    if newer:
+        raise BadFile(
+            f"it was made by a newer version of the application ({newer[0]}).",
+            str(path),
+            "Bring the application up to date, then restore.",
+        )

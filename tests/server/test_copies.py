@@ -1,0 +1,135 @@
+"""The library copied while it is used, and put back: by the commands themselves, on a library of their own."""
+
+from __future__ import annotations
+
+import fcntl
+import os
+import sqlite3
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+class Library:
+    """A folder with a database, and what is done with it from the command line."""
+
+    def __init__(self, var: Path) -> None:
+        self.var, self.file = var, var / "steady-shear.sqlite3"
+        self.do("migrate", "--verbosity=0")
+        self.write("Choir")
+
+    def do(self, *words: str) -> subprocess.CompletedProcess[str]:
+        env = os.environ | {"STEADY_SHEAR_VAR": str(self.var)}
+        return subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT, env=env, capture_output=True, text=True, timeout=120)
+
+    def write(self, name: str) -> None:
+        with sqlite3.connect(self.file) as db:
+            db.execute("INSERT INTO workrooms_workroom (name, rules, is_demo, created) VALUES (?, '{}', 0, '2026-03-01')", (name,))
+        db.close()
+
+    def names(self) -> list[str]:
+        with sqlite3.connect(self.file) as db:
+            found = [row[0] for row in db.execute("SELECT name FROM workrooms_workroom ORDER BY id")]
+        db.close()
+        return found
+
+
+@pytest.fixture(scope="module")
+def library(tmp_path_factory: pytest.TempPathFactory) -> Library:
+    return Library(tmp_path_factory.mktemp("library"))
+
+
+def test_copied_changed_and_put_back_and_what_was_there_is_kept_too(library: Library, tmp_path: Path) -> None:
+    copy = tmp_path / "friday.sqlite3"
+    said = library.do("backup", str(copy))
+    assert said.returncode == 0, said.stderr
+    assert str(copy) in said.stdout
+    assert copy.stat().st_mode & 0o077 == 0, "measures of persons are nobody else's to read"
+    before = library.names()
+    library.write("Later")
+    said = library.do("restore", str(copy))
+    assert said.returncode == 0, said.stderr
+    assert library.names() == before
+    (kept,) = (library.var / "backups").glob("before-restore-*.sqlite3")
+    assert library.do("restore", str(kept)).returncode == 0
+    assert library.names() == [*before, "Later"], "and the restore is itself undone"
+
+
+def test_copied_while_somebody_writes_it_holds_one_moment(library: Library, tmp_path: Path) -> None:
+    writer = sqlite3.connect(library.file)
+    writer.execute("BEGIN IMMEDIATE")
+    writer.execute("INSERT INTO workrooms_workroom (name, rules, is_demo, created) VALUES ('Half', '{}', 0, '2026-03-01')")
+    said = library.do("backup", str(tmp_path / "c.sqlite3"))
+    writer.rollback()
+    writer.close()
+    assert said.returncode == 0, said.stderr
+    with sqlite3.connect(tmp_path / "c.sqlite3") as db:
+        assert ("Half",) not in db.execute("SELECT name FROM workrooms_workroom").fetchall()
+    db.close()
+
+
+def test_never_under_the_feet_of_a_running_application(library: Library, tmp_path: Path) -> None:
+    copy = tmp_path / "c.sqlite3"
+    library.do("backup", str(copy))
+    before = library.names()
+    with (library.var / "at-work.lock").open("wb") as lock:
+        fcntl.flock(lock, fcntl.LOCK_SH)
+        said = library.do("restore", str(copy))
+    assert said.returncode == 1
+    assert "The application is running. Stop it, restore, and start it again." in said.stderr
+    assert "Traceback" not in said.stderr
+    assert library.names() == before
+
+
+@pytest.mark.parametrize("kind", ["missing", "letter", "cut short", "another's", "newer"])
+def test_what_is_no_copy_changes_nothing(library: Library, tmp_path: Path, kind: str) -> None:
+    copy = tmp_path / "c.sqlite3"
+    words = {
+        "missing": "no such file",
+        "letter": "no copy of a library",
+        "cut short": "",
+        "another's": "none of this application",
+        "newer": "made by a newer version",
+    }[kind]
+    if kind == "letter":
+        copy.write_bytes(b"Dear restorer" * 400)
+    elif kind == "another's":
+        with sqlite3.connect(copy) as db:
+            db.execute("CREATE TABLE recipes (id INTEGER)")
+        db.close()
+    elif kind != "missing":
+        library.do("backup", str(copy))
+        if kind == "cut short":
+            copy.write_bytes(copy.read_bytes()[: copy.stat().st_size // 2])
+        else:
+            with sqlite3.connect(copy) as db:
+                db.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('styles', '0999_flying', '2030-01-01')")
+            db.close()
+    before = library.names()
+    said = library.do("restore", str(copy))
+    assert said.returncode == 1
+    assert words in said.stderr
+    assert "Traceback" not in said.stderr
+    assert library.names() == before
+
+
+def test_a_place_where_nothing_can_be_written_leaves_no_half_copy(library: Library, tmp_path: Path) -> None:
+    said = library.do("backup", str(tmp_path / "no" / "such" / "folder" / "c.sqlite3"))
+    assert said.returncode == 1
+    assert "could not be written" in said.stderr
+    assert list(tmp_path.rglob("*")) == []
+
+
+def test_the_newest_fourteen_are_kept(library: Library) -> None:
+    folder = library.var / "backups"
+    folder.mkdir(exist_ok=True)
+    for day in range(1, 20):
+        (folder / f"steady-shear-2026-01-{day:02d}-020000.sqlite3").write_bytes(b"")
+    assert library.do("backup").returncode == 0
+    kept = sorted(p.name for p in folder.glob("steady-shear-*.sqlite3"))
+    assert len(kept) == 14
+    assert kept[0] == "steady-shear-2026-01-07-020000.sqlite3"
