@@ -12,8 +12,10 @@ from patterncraft.errors import BadSetting
 from patterncraft.finishing.cut_sheet import CutSheet, cut_sheet
 from patterncraft.finishing.finish import FinishedPiece
 from patterncraft.finishing.plan import NOTCHES, Finishing, with_line
+from patterncraft.finishing.sewing_order import sewing_order
 from patterncraft.formats.cut_sheet_pdf import cut_sheet_pdf
 from patterncraft.formats.lay_svg import path_of
+from patterncraft.formats.making_sheet import making_sheet
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
@@ -139,6 +141,7 @@ def the_cut_sheet(request: HttpRequest, style_id: int) -> HttpResponse:
             cloths=[(name, f"{area / 1e4:.2f} m² of pieces") for name, area in sheet.cloths],
             notions=[(n.name, n.amount) for n in sheet.notions],
             working=list(sheet.working),
+            order=[(x.words, ", ".join(x.after) if x.kind == "seam" else "") for x in sewing_order(done.pattern)],
         )
     )
 
@@ -162,3 +165,16 @@ def printed_cut_sheet(request: HttpRequest, style_id: int) -> HttpResponse:
     rules = style.house_rules()
     data = cut_sheet_pdf(sheet, done.pieces, done.title, rules.unit, rules.paper, date.today())
     return download(data, "application/pdf", f"{style.name} – cut sheet.pdf")
+
+
+@router.get("/styles/{style_id}/making-sheet.pdf", response={200: bytes, **ERRORS})
+def printed_making_sheet(request: HttpRequest, style_id: int) -> HttpResponse:
+    """The style step by step, with its paper before and after, and how it can be sewn."""
+    style = Style.objects.one(workroom_of(request), style_id)
+    rules = style.house_rules()
+    replay = styles.worked(styles.pins_of(style), read_steps(styles.steps_of(style)), rules)
+    if replay.stopped:
+        raise replay.stopped
+    title = finished(style).title
+    data = making_sheet(replay, title, rules.unit, rules.paper, date.today())
+    return download(data, "application/pdf", f"{style.name} – making sheet.pdf")

@@ -99,13 +99,14 @@ class CutRowOut(Wire):
 
 
 class CutSheetOut(Wire):
-    """The cut sheet; (label, words) pairs."""
+    """The cut sheet; (label, words) pairs. ``order``: how it can be sewn, each with what comes before it."""
 
     title: str
     rows: list[CutRowOut]
     cloths: list[tuple[str, str]]
     notions: list[tuple[str, str]]
     working: list[tuple[str, str]]
+    order: list[tuple[str, str]]
 
 
 class ClothIn(Wire):

@@ -89,6 +89,17 @@ def test_the_cut_sheet_is_looked_at_and_saved_as_one_page(demo: Page) -> None:
     words = document[0].get_textpage().get_text_range()
     assert "collar stand" in words
     assert "Cut sheet" in words
+    # The order of sewing, and the sheet for somebody who cuts by hand.
+    steps = demo.get_by_role("region", name="How it can be sewn").get_by_role("listitem")
+    order = steps.all_inner_texts()
+    neck, shoulder = (next(n for n, t in enumerate(order) if t.startswith(f"Sew the {name}")) for name in ("neckline", "shoulder"))
+    assert shoulder < neck
+    assert "After shoulder." in order[neck]
+    with demo.expect_download() as making:
+        demo.get_by_role("link", name="Making sheet, step by step").click()
+    pages = pypdfium2.PdfDocument(making.value.path())
+    told = " ".join(pages[i].get_textpage().get_text_range() for i in range(len(pages)))
+    assert all(f"\n{n}. " in told.replace("\r", "") for n in (1, 2, 3))
 
 
 def test_a_style_is_laid_on_checked_cloth_stopped_and_slid_by_hand(demo: Page) -> None:

@@ -265,6 +265,7 @@ def cloth_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
         ("POST", f"{style}/plot"): [(f"/styles/{t.style.pk}/plot", None)] if t is not o else [],
         ("GET", f"{style}/cut-sheet"): [(f"/styles/{t.style.pk}/cut-sheet", None)],
         ("GET", f"{style}/cut-sheet.pdf"): [(f"/styles/{t.style.pk}/cut-sheet.pdf", None)] if t is not o else [],
+        ("GET", f"{style}/making-sheet.pdf"): [(f"/styles/{t.style.pk}/making-sheet.pdf", None)] if t is not o else [],
         ("GET", f"{style}/cloths"): [(f"/styles/{t.style.pk}/cloths", None)],
         ("PUT", f"{style}/cloths"): [
             (f"/styles/{t.style.pk}/cloths", {"use": "shell", "cloth_id": o.cloth.pk}),

@@ -14,14 +14,23 @@ export function CutSheet({ id }: { id: number }) {
         <Notice>{sheet.error.message}</Notice>
       </div>
     );
-  const { rows, cloths, notions, working, title } = sheet.data;
+  const { rows, cloths, notions, working, order, title } = sheet.data;
   return (
     <main className="mx-auto max-w-[980px] px-5 py-5">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
         <h2 className="font-serif text-[21px] [overflow-wrap:anywhere]">Cut sheet · {title}</h2>
-        <a className={link} href={`/api/styles/${id}/cut-sheet.pdf`} download>
-          Save it as one page
-        </a>
+        <span className="flex flex-wrap gap-2">
+          <a className={link} href={`/api/styles/${id}/cut-sheet.pdf`} download>
+            Save it as one page
+          </a>
+          <a
+            className="no-print inline-flex min-h-9 items-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink"
+            href={`/api/styles/${id}/making-sheet.pdf`}
+            download
+          >
+            Making sheet, step by step
+          </a>
+        </span>
       </div>
       <table className="w-full border-collapse bg-fresh tabular-nums">
         <thead>
@@ -69,6 +78,19 @@ export function CutSheet({ id }: { id: number }) {
         <Pairs title="Notions" pairs={notions} none="Nothing but thread." />
         {working.length > 0 && <Pairs title="Sums" pairs={working} none="" />}
       </div>
+      <section aria-label="How it can be sewn" className="mt-6">
+        <h3 className="font-serif text-lg">How it can be sewn</h3>
+        <p className="text-quiet text-sm">
+          A suggestion, read off the seams: what runs over a joint waits until the joint is sewn.
+        </p>
+        <ol className="mt-1 grid list-decimal gap-1 pl-6">
+          {order.map(([words, after]) => (
+            <li key={words}>
+              {words} {after && <span className="text-quiet">After {after}.</span>}
+            </li>
+          ))}
+        </ol>
+      </section>
       <p className="mt-5 text-quiet text-sm">
         Blades and needles counted before and after; cut away from your hand.
       </p>
