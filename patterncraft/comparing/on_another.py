@@ -60,6 +60,11 @@ def on_another(a: Replay, b: Replay, steps: Sequence[Move], rules: HouseRules) -
 
 def cannot_be_done(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> list[PatternError]:
     """Every step that is refused when those refused before it are left out. None of them twice, so at most as many as there are steps."""
+    return as_far_as_it_goes(so_far, steps, rules)[1]
+
+
+def as_far_as_it_goes(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> tuple[Replay, list[PatternError]]:
+    """All steps that can be done, those that cannot left out; and why each of them cannot."""
     found: list[PatternError] = []
     left = list(steps)
     while so_far.stopped is not None:
@@ -69,7 +74,7 @@ def cannot_be_done(so_far: Replay, steps: Sequence[Move], rules: HouseRules) -> 
         rest = replay(so_far.pattern, left[k:], rules)
         stopped = rest.stopped.at_step(k + (rest.stopped.step or 1)) if rest.stopped else None
         so_far = Replay(so_far.start, (*so_far.done, *rest.done), stopped)
-    return found
+    return so_far, found
 
 
 def _pair(x: Done, y: Done, rules: HouseRules) -> StepPair:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 import os
+import signal
 import sys
 import threading
 from typing import Any
@@ -26,6 +27,8 @@ def _said(solution: Any, last: bool) -> str:
 def main() -> None:
     """Pack, and say each better layout. Whoever answers people goes first."""
     os.nice(10)
+    # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
+    signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)
     items = [spyrrow.Item(x["id"], [tuple(p) for p in x["shape"]], x["demand"], x["turns"]) for x in task["items"]]
     instance = spyrrow.StripPackingInstance("lay", task["across"], items)

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import json
+import signal
 from cmath import phase
+from collections.abc import Iterator
 from dataclasses import replace
 from itertools import combinations
 from math import degrees
 from pathlib import Path
+from time import monotonic
 from typing import Any
 
 import pytest
@@ -281,9 +284,17 @@ def test_a_lay_kept_is_the_lay_that_was_made(whole: Pattern) -> None:
     assert read_placed(json.loads(json.dumps(placed_data(placed)))) == placed
 
 
-def test_stopped_the_packer_ends_with_the_best_so_far(whole: Pattern) -> None:
-    from time import monotonic
+@pytest.fixture(params=["as usual", "in the background"])
+def told_to_stop(request: pytest.FixtureRequest) -> Iterator[None]:
+    """A shell's background jobs are started with SIGINT ignored, and hand that on."""
+    before = signal.getsignal(signal.SIGINT)
+    signal.signal(signal.SIGINT, signal.SIG_IGN if request.param == "in the background" else signal.default_int_handler)
+    yield
+    signal.signal(signal.SIGINT, before)
 
+
+@pytest.mark.usefixtures("told_to_stop")
+def test_stopped_the_packer_ends_with_the_best_so_far(whole: Pattern) -> None:
     order = LayOrder(how="single", seconds=60)
     cloth = Cloth(width=150)
     shapes, _ = shapes_for(finish(whole, RULES), "shell", cloth, order)
