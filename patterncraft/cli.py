@@ -10,7 +10,7 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from . import cli_checks, cli_import, cli_lay
+from . import cli_checks, cli_import, cli_lay, cli_run
 from .comparing.figures import compare
 from .comparing.told import as_table
 from .drafting.audit import audit
@@ -87,6 +87,10 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--paper", default="", help=f"{', '.join(PAPERS)} or roll:WIDTH, in cm")
     p.add_argument("--scale", default="1:1", choices=list(SCALES))
     p.add_argument("--net", action="store_true", help="without allowances")
+    p = command(
+        "size-run", _printing(lambda args: cli_run.run(args, _blocks)), "one style on several blocks: nested, with its key lengths"
+    )
+    cli_run.arguments(p)
     p = command(
         "lay",
         _printing(lambda args: cli_lay.lay(args, _any_pattern)),
