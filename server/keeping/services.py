@@ -14,6 +14,7 @@ from django.utils import timezone
 from patterncraft.errors import MoveRefused, PatternError
 from patterncraft.formats.without_measures import measures_in, without_measures
 
+from ..cloth.models import LayItem, LayRecord
 from ..config.remembered import forget_everywhere
 from ..fitting.models import Fitting, Photograph, PinnedNote
 from ..people.models import EarlierChart, MeasureChart, Person
@@ -113,6 +114,8 @@ def _strike_out(person: Person) -> None:
         (Block.objects.filter(workroom=person.workroom), "name"),
         (Style.objects.filter(workroom=person.workroom), "name"),
         (StyleEdit.objects.filter(style__workroom=person.workroom), "label"),
+        (LayRecord.objects.filter(workroom=person.workroom), "name"),
+        (LayItem.objects.filter(lay__workroom=person.workroom), "title"),
     ):
         for pk, text in named.filter(**{f"{field}__contains": person.name}).values_list("pk", field):
             named.filter(pk=pk).update(**{field: _without(person.name, text)})

@@ -14,6 +14,8 @@ from django_tasks_db.models import DBTaskResult
 
 from server.cloth import leaving, services
 from server.cloth.models import LayRecord
+from server.keeping.services import delete, put_away
+from server.people.models import Person
 from server.shelf.services import draft_file, keep_block
 from server.styles.models import Style
 from server.styles.services import new_style
@@ -261,3 +263,15 @@ def test_every_way_out_by_its_own_reader(us: Caller, style: Style) -> None:
         refused = us.client.get(f"/api/styles/{style.pk}/pattern.pdf?{query}")
         assert refused.status_code == 422
         assert words in refused.json()["error"]["message"]
+
+
+def test_a_person_deleted_is_named_in_no_lay(us: Caller) -> None:
+    person = Person.objects.create(workroom=us.room, name="Ada Fen")
+    block = keep_block(us.room, "Close bodice", person, draft_file("bodice-direct", AVERAGE, {}, "Close bodice"))
+    made = asked(us, new_style(us.room, "Winter bodice", block.revisions.all()[0])).json()
+    assert "Ada Fen" in made["name"]
+    put_away(person)
+    delete(person)
+    after = us.get(f"/lays/{made['id']}").json()
+    assert "Ada Fen" not in after["name"] + " ".join(after["items"])
+    assert after["name"].startswith("Winter bodice")
