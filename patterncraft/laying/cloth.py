@@ -15,8 +15,6 @@ HOW: Final[dict[How, str]] = {
     "folded": "folded lengthwise",
     "doubled": "two lengths, one on the other",
 }
-FOLD_LOST: Final = 0.0
-"""cm that a fold takes of the width; the cloth lies on its own half."""
 
 
 class Cloth(Strict):
@@ -75,4 +73,4 @@ def sensible(cloth: Cloth, order: LayOrder) -> None:
 
 def across(cloth: Cloth, order: LayOrder) -> float:
     """cm of the table's width that pieces may lie on: half of the cloth when it is folded."""
-    return (cloth.usable - FOLD_LOST) / 2 if order.how == "folded" else cloth.usable
+    return cloth.usable / 2 if order.how == "folded" else cloth.usable

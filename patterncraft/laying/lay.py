@@ -22,8 +22,7 @@ OVER: Final = 1e-2
 
 @dataclass(frozen=True, slots=True)
 class Lay:
-    """``room``: cm across; ``layers``: of cloth that are cut at once; ``edge``: what cloth is on the table, cm across, all layers
-    together (for the efficiency)."""
+    """``room``: cm across the table; ``layers``: of cloth that are cut at once."""
 
     shapes: tuple[Shape, ...]
     placed: tuple[Placed, ...]

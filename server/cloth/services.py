@@ -11,6 +11,9 @@ from typing import Final
 
 from django.db import transaction
 from django.utils import timezone
+from django_tasks import task_backends
+from django_tasks_db import DatabaseBackend
+from django_tasks_db.models import DBTaskResult
 
 from patterncraft.errors import BadSetting, MoveRefused
 from patterncraft.finishing.finish import FinishedPiece, finish
@@ -28,6 +31,7 @@ from ..styles.models import Style
 from ..styles.words import block_and_person
 from ..workrooms.models import Workroom
 from .models import ClothCard, LayItem, LayRecord, StyleCloth
+from .tasks import make_lay
 
 SILENT: Final = timedelta(seconds=6)
 """after which a worker that says nothing counts as gone"""
@@ -123,8 +127,6 @@ def ask(
 
 
 def _enqueue(record: LayRecord) -> None:
-    from .tasks import make_lay
-
     record.attempt += 1
     record.state, record.stop = State.WAITING, False
     record.save(update_fields=["attempt", "state", "stop"])
@@ -159,7 +161,8 @@ def take_up_again() -> int:
     """Lays whose worker was killed wait again, with what was found; how many."""
     late = timezone.now() - SILENT
     lost = LayRecord.objects.filter(state=State.RUNNING, beat__lt=late) | LayRecord.objects.filter(state=State.RUNNING, beat=None)
-    again = list(lost) + [x for x in LayRecord.objects.filter(state=State.WAITING) if not _is_queued(x)]
+    waiting = LayRecord.objects.filter(state=State.WAITING) if isinstance(task_backends["default"], DatabaseBackend) else []
+    again = list(lost) + [x for x in waiting if not _is_queued(x)]
     for record in again:
         with transaction.atomic():
             _enqueue(record)
@@ -167,8 +170,7 @@ def take_up_again() -> int:
 
 
 def _is_queued(record: LayRecord) -> bool:
-    from django_tasks_db.models import DBTaskResult
-
+    """Only our own queue can be looked into; another broker looks after what it was given."""
     waiting = DBTaskResult.objects.filter(status="READY", args_kwargs__args__0=record.pk)
     return any(t.args_kwargs["args"] == [record.pk, record.attempt] for t in waiting)
 
