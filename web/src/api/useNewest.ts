@@ -1,18 +1,12 @@
-/** Asks the server while a hand moves: two questions under way at most, always the newest asked next, no answer shown over a newer one. */
+/** Asks the server while a hand moves: at most one question under way, always the newest asked next, every answer shown. */
 import { useCallback, useRef, useState } from "react";
 import { Refusal } from "./client";
-
-const QUICK = 60;
-/** milliseconds: only a server that answers within these is asked two things at once; a busy one is not made busier */
 
 export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
   const [answer, setAnswer] = useState<A | null>(null);
   const [failed, setFailed] = useState("");
   const newest = useRef<A | null>(null);
-  const lanes = useRef(0);
-  const sent = useRef(0);
-  const shown = useRef(0);
-  const took = useRef(Number.POSITIVE_INFINITY);
+  const busy = useRef(false);
   const asked = useRef<Q | null>(null);
   const waiting = useRef<Q | null>(null);
   const round = useRef(0);
@@ -26,33 +20,26 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
   }, []);
 
   const work = useCallback(async () => {
-    lanes.current += 1;
+    busy.current = true;
     const mine = round.current;
     while (waiting.current !== null && mine === round.current) {
       const next: Q = waiting.current;
       waiting.current = null;
-      const number = ++sent.current;
-      const began = performance.now();
-      const tell = (given: A | null, words: string) => {
-        took.current = performance.now() - began;
-        // One that was overtaken says nothing any more.
-        if (mine !== round.current || number < shown.current) return;
-        shown.current = number;
-        show(given, words);
-      };
-      await putting.current(next).then(
-        (given) => tell(given, ""),
-        (e) => tell(null, e instanceof Refusal ? e.message : String(e)),
-      );
+      try {
+        const given = await putting.current(next);
+        if (mine === round.current) show(given, "");
+      } catch (e) {
+        if (mine === round.current) show(null, e instanceof Refusal ? e.message : String(e));
+      }
     }
-    if (mine === round.current) lanes.current -= 1;
+    if (mine === round.current) busy.current = false;
   }, [show]);
 
   const ask = useCallback(
     (question: Q) => {
       asked.current = question;
       waiting.current = question;
-      if (lanes.current < (took.current < QUICK ? 2 : 1)) void work();
+      if (!busy.current) void work();
     },
     [work],
   );
@@ -61,16 +48,14 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
    * may still be an older one. */
   const settled = useCallback(async () => {
     const question = asked.current;
-    const whole = waiting.current === null && shown.current === sent.current;
-    if (whole || question === null) return newest.current;
+    if (!busy.current || question === null) return newest.current;
     return putting.current(question).catch(() => null);
   }, []);
 
   const clear = useCallback(() => {
     round.current += 1;
     waiting.current = null;
-    lanes.current = 0;
-    shown.current = sent.current;
+    busy.current = false;
     asked.current = null;
     show(null, "");
   }, [show]);
