@@ -136,6 +136,13 @@ describe("the bench", () => {
     expect(bench(first, { type: "put in", composing: first.composing as never }).composing).toBeNull();
   });
 
+  it("puts the sentence away also where another slot of it was opened while it was being saved", () => {
+    const first = run({ type: "start", move: cut });
+    const touched = bench(first, { type: "open", slot: "piece" });
+    expect(touched.composing).not.toBe(first.composing);
+    expect(bench(touched, { type: "put in", composing: first.composing as never }).composing).toBeNull();
+  });
+
   it("goes back to the newest state with Escape when nothing is composed", () => {
     const looking = run({ type: "choose", index: 2 });
     expect(looking.chosen).toBe(2);

@@ -104,7 +104,9 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
       return { ...state, composing: null, drag: null };
     case "put in":
       // The next sentence may have been begun while this one was being saved.
-      return state.composing === event.composing ? { ...state, composing: null, drag: null } : state;
+      return state.composing?.sentence === event.composing.sentence
+        ? { ...state, composing: null, drag: null }
+        : state;
     case "take hold": {
       // A place taken hold of is changed in the slot it stands in, whichever is open.
       const { composing } = state;

@@ -7,6 +7,8 @@ export type Fields = Record<string, unknown>;
 
 /** `editing` is the index of the step being changed, or null for a new one at the end. */
 export interface Composing {
+  /** Which sentence it is, however much of it is changed. */
+  sentence: number;
   move: MoveOut;
   fields: Fields;
   typed: Record<string, string>;
@@ -103,9 +105,11 @@ export function nextOpen(move: MoveOut, c: Known): string | null {
   return move.slots.find((s) => !s.optional && isAsked(move, s) && !isFilled(s, c))?.name ?? null;
 }
 
+let sentences = 0;
+
 export function begin(move: MoveOut, fields: Fields = {}): Composing {
   const start = { fields, typed: {} };
-  return { move, ...start, open: nextOpen(move, start), editing: null };
+  return { sentence: ++sentences, move, ...start, open: nextOpen(move, start), editing: null };
 }
 
 const NOT_SLOTS = new Set(["move", "muted", "note", "chapter"]);
@@ -113,7 +117,7 @@ const NOT_SLOTS = new Set(["move", "muted", "note", "chapter"]);
 /** Change an earlier step: its slot `open` stands open, the rest stays as it was. */
 export function reopen(move: MoveOut, step: Fields, index: number, open: string): Composing {
   const fields = Object.fromEntries(Object.entries(step).filter(([k]) => !NOT_SLOTS.has(k)));
-  return { move, fields, typed: {}, open, editing: index };
+  return { sentence: ++sentences, move, fields, typed: {}, open, editing: index };
 }
 
 /** Fill a slot; the next one opens, unless `stay`: a line wants more places, a number more digits. */
