@@ -38,7 +38,7 @@ def lay_svg(lay: Lay, cloth: Cloth, order: LayOrder, title: str) -> str:
     )
     words = "".join(
         f'<text x="{number(z.real)}" y="{number(z.imag)}" text-anchor="middle">{escape(lay.shapes[p.shape].label)}</text>'
-        for p, z in zip(lay.placed, (middle_of(r) for r in lay.rings()), strict=True)
+        for p, z in zip(lay.placed, lay.name_places(), strict=True)
     )
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{number(width)}cm" height="{number(height)}cm" '
@@ -50,9 +50,3 @@ def lay_svg(lay: Lay, cloth: Cloth, order: LayOrder, title: str) -> str:
 def path_of(ring: list[complex]) -> str:
     """A ring as path data."""
     return "M " + " L ".join(pair(z) for z in ring) + " Z"
-
-
-def middle_of(ring: list[complex]) -> complex:
-    """A place for a name: the middle of the ring's box."""
-    xs, ys = [z.real for z in ring], [z.imag for z in ring]
-    return complex((min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2)

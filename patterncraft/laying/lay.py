@@ -16,6 +16,8 @@ from .shapes import Shape
 
 OVERLAP: Final = 1e-3
 """cm²: paper may lap by this much, which is rounding"""
+NAME: Final = 3.0
+"""cm of paper that a name wants round it"""
 OVER: Final = 1e-2
 """cm by which an outline may reach over the edge of the table"""
 
@@ -47,6 +49,17 @@ class Lay:
     def rings(self) -> list[list[complex]]:
         """Each piece's outline on the cloth, as ``placed``."""
         return [ring_of(self.shapes, p) for p in self.placed]
+
+    def name_places(self) -> list[complex]:
+        """For each piece a place on it where its name can stand: the middle of its box, or, where that is no paper of it, one well inside."""
+        out = []
+        for ring in self.rings():
+            own = _polygon(ring)
+            left, top, right, bottom = own.bounds
+            middle = shapely.Point((left + right) / 2, (top + bottom) / 2)
+            place = middle if own.buffer(-NAME).contains(middle) else own.representative_point()
+            out.append(complex(place.x, place.y))
+        return out
 
     def with_moved(self, index: int, turn: float, shift: complex, phases: Sequence[Phase] = ()) -> Lay:
         """One piece slid or turned by hand. Raises BadPlace where it would lie on another piece, off the cloth or off the fold, be turned as its

@@ -183,12 +183,13 @@ class LayMoveIn(Wire):
 
 
 class LaidOut(Wire):
-    """A piece on the cloth: its outline as it lies there, path data in cm."""
+    """A piece on the cloth: its outline as it lies there, path data in cm; the middle of its box, and where on it its name stands."""
 
     index: int
     label: str
     d: str
     middle: Point
+    name_at: Point
     turn: float
     turns: list[float]
     x: float

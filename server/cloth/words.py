@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from patterncraft.formats.drawing import Box, Point
-from patterncraft.formats.lay_svg import middle_of, path_of
+from patterncraft.formats.lay_svg import path_of
 from patterncraft.laying.buying import buying
 from patterncraft.laying.cloth import HOW, Cloth
 from patterncraft.units import Unit, format_length
@@ -74,15 +74,17 @@ def lay_out(record: LayRecord, unit: Unit) -> LayOut:
         if bought.short:
             stock = lay.length * cloth.in_stock / bought.need
     rings = lay.rings()
+    names = lay.name_places()
     pieces = []
     for n, (p, ring) in enumerate(zip(lay.placed, rings, strict=True)):
-        shape, middle = lay.shapes[p.shape], middle_of(ring)
+        shape, box = lay.shapes[p.shape], box_of_ring(ring)
         pieces.append(
             LaidOut(
                 index=n,
                 label=shape.label,
                 d=path_of(ring),
-                middle=Point(x=middle.real, y=middle.imag),
+                middle=Point(x=(box.left + box.right) / 2, y=(box.top + box.bottom) / 2),
+                name_at=Point(x=names[n].real, y=names[n].imag),
                 turn=p.turn,
                 turns=list(shape.turns),
                 x=p.shift.real,

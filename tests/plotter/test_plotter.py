@@ -8,6 +8,7 @@ import time
 from collections.abc import Iterator
 
 import pytest
+from django.test import override_settings
 
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.hpgl import pattern_hpgl
@@ -16,6 +17,7 @@ from patterncraft.paper.pattern import Pattern
 from plotter.__main__ import Line
 from plotter.language import Unreadable, read_plot
 from plotter.machine import Machine
+from server.cloth.plotter import NoPlotter, send
 
 SQUARE = b"IN;SP1;PU400,400;PD4400,400,4400,4400,400,4400,400,400;PU;SP0;"
 """Ten centimetres a side, one off the origin."""
@@ -103,15 +105,12 @@ def test_a_pattern_sent_over_the_line_is_drawn_to_scale(line: tuple[Machine, int
     assert {x.text for x in machine.plot.labels} >= {"1 back", "2 front"}
 
 
-def test_the_server_sends_and_tells_what_the_plotter_says(line: tuple[Machine, int], settings: object) -> None:
-    from server.cloth.plotter import NoPlotter, send
-
+def test_the_server_sends_and_tells_what_the_plotter_says(line: tuple[Machine, int]) -> None:
     machine, port = line
-    settings.PLOTTER = f"127.0.0.1:{port}"  # type: ignore[attr-defined]
-    assert send(SQUARE).startswith("Drawing 11.0 × 11.0 cm")
-    assert machine.plots == 1
-    assert send(b"a letter").startswith("Not a plot")
+    with override_settings(PLOTTER=f"127.0.0.1:{port}"):
+        assert send(SQUARE).startswith("Drawing 11.0 × 11.0 cm")
+        assert machine.plots == 1
+        assert send(b"a letter").startswith("Not a plot")
     for nowhere in ("127.0.0.1:1", "", "plotter"):
-        settings.PLOTTER = nowhere  # type: ignore[attr-defined]
-        with pytest.raises(NoPlotter):
+        with override_settings(PLOTTER=nowhere), pytest.raises(NoPlotter):
             send(SQUARE)

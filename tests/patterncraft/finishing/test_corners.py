@@ -27,6 +27,14 @@ def has(ring: list[complex], z: complex) -> bool:
 
 SHARP = sides(0j, 30 + 0j, 10 + 10j)
 """Clockwise as seen (y down): the corner at 30 is sharp, atan(1/2) = 26.57°."""
+CORNERS = (
+    None,
+    Corner("squared", "before"),
+    Corner("squared", "after"),
+    Corner("folded", "before"),
+    Corner("folded", "after"),
+)
+"""None: mitred."""
 
 
 def test_a_squared_corner_ends_where_the_stitching_meets_the_next_cut_line() -> None:
@@ -81,11 +89,10 @@ def test_a_mitred_hem_does_not_fit_under_a_flared_side() -> None:
     st.floats(15, 165),
     st.floats(0.3, 3),
     st.floats(0.3, 3),
-    st.sampled_from(["mitred", "squared", "folded"]),
-    st.sampled_from(["before", "after"]),
+    st.sampled_from(CORNERS),
 )
 def test_whatever_the_corner_the_cut_line_is_sound_and_keeps_its_distance(
-    angle: float, first: float, second: float, kind: str, of: str
+    angle: float, first: float, second: float, corner: Corner | None
 ) -> None:
     way = radians(180 - angle)
     tip = 20 + 0j
@@ -95,7 +102,7 @@ def test_whatever_the_corner_the_cut_line_is_sound_and_keeps_its_distance(
     if not piece.is_valid or piece.area < 10:
         return
     widths = [first, second, *([1.0] * (len(outline) - 2))]
-    corners = {} if kind == "mitred" else {0: Corner(kind, of)}  # type: ignore[arg-type]
+    corners = {0: corner} if corner else {}
     ring = offset_outline(list(zip(outline, widths, strict=True)), corners=corners)
     cut = area_of(ring)
     assert cut.is_valid

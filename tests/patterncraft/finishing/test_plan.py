@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 import pytest
 import shapely
 
@@ -9,7 +11,7 @@ from patterncraft.errors import BadPlace, BadSetting
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.finishing.plan import DartFinish, EdgeFinish, Finishing, FinishLine, NetFinish, NotchFinish, with_line
 from patterncraft.geometry.flatten import flat_path
-from patterncraft.house import HouseRules
+from patterncraft.house import CornerKind, HouseRules, NotchKind
 from patterncraft.paper.dart import find_dart
 from patterncraft.paper.pattern import Pattern
 
@@ -85,7 +87,7 @@ def test_a_narrow_dart_is_not_cut_out(bodice: Pattern) -> None:
 
 
 def test_notches_as_snips_as_vs_or_not_at_all(bodice: Pattern) -> None:
-    slit, vee, none = (done(bodice, NotchFinish(notches=k))["back"] for k in ("slit", "v", "none"))  # type: ignore[arg-type]
+    slit, vee, none = (done(bodice, NotchFinish(notches=k))["back"] for k in get_args(NotchKind))
     assert len(slit.snips) == len(vee.snips) == sum(n.inner != n.outer for n in slit.notches)
     assert none.snips == ()
     for (_, path), n in zip(vee.snips, (n for n in vee.notches if n.inner != n.outer), strict=True):
@@ -118,8 +120,8 @@ def test_a_line_whose_piece_is_gone_stays_and_is_told(bodice: Pattern) -> None:
 
 
 def test_every_figure_can_be_cut_with_every_corner(any_bodice: Pattern) -> None:
-    for corners in ("mitred", "squared", "folded"):
-        plan = Finishing(lines=(EdgeFinish(corners=corners), DartFinish()))  # type: ignore[arg-type]
+    for corners in get_args(CornerKind):
+        plan = Finishing(lines=(EdgeFinish(corners=corners), DartFinish()))
         for p in finish(any_bodice, RULES, "", plan):
             assert cut(p).is_valid
             assert cut(p).area > 0.95 * any_bodice.piece(p.name).area - 200

@@ -86,6 +86,15 @@ def test_every_piece_lies_there_as_often_as_it_is_cut_and_none_laps(whole: Patte
     assert lay.efficiency == pytest.approx(sum(p.area for p in polygons(lay)) / (lay.room * lay.length), abs=1e-4)
 
 
+def test_every_name_stands_on_its_own_piece() -> None:
+    """Also of a piece whose box has its middle outside: an L, as a front with a deep armhole is."""
+    ring = (0j, 40 + 0j, 40 + 6j, 6 + 6j, 6 + 40j, 40j)
+    shape = Shape("facing", "facing", ring, Transform(1 + 0j, 0j), 1, False, False, (0.0,), 444.0)
+    lay = Lay((shape,), (Placed(0, 0, 0.0, 5 + 5j),), 69.0, 1)
+    (place,) = lay.name_places()
+    assert polygons(lay)[0].contains(shapely.Point(place.real, place.imag))
+
+
 def test_what_is_on_the_fold_lies_at_the_fold_of_folded_cloth(whole: Pattern) -> None:
     lay, _ = made(whole, Cloth(width=140), LayOrder(how="folded", seconds=1))
     at_fold = [p for p in lay.placed if lay.shapes[p.shape].on_fold]
@@ -113,11 +122,15 @@ def test_grain_lies_along_the_cloth_and_with_a_nap_all_heads_one_way(whole: Patt
 
 
 def test_bias_and_cross_grain_lie_as_they_are_marked() -> None:
-    for kind, expected in (("straight", 0.0), ("bias", 0.0), ("cross", 90.0)):
-        piece = replace(sheet(20, 40, "band"), grain=Grain(10 + 5j, 10 + 35j, kind), cut=CutPlan(1, False, False))  # type: ignore[arg-type]
+    for grain, expected in (
+        (Grain(10 + 5j, 10 + 35j, "straight"), 0.0),
+        (Grain(10 + 5j, 10 + 35j, "bias"), 0.0),
+        (Grain(10 + 5j, 10 + 35j, "cross"), 90.0),
+    ):
+        piece = replace(sheet(20, 40, "band"), grain=grain, cut=CutPlan(1, False, False))
         (shape,), _ = shapes_for(finish(Pattern((piece,)), RULES), "shell", Cloth(), LayOrder(how="single"))
         arrow = shape.by.point(10 + 35j) - shape.by.point(10 + 5j)
-        assert degrees(phase(arrow)) == pytest.approx(expected), kind
+        assert degrees(phase(arrow)) == pytest.approx(expected), grain.kind
 
 
 def test_a_pair_is_a_left_and_a_right_on_single_cloth(whole: Pattern) -> None:

@@ -5814,7 +5814,7 @@ export interface components {
         };
         /**
          * LaidOut
-         * @description A piece on the cloth: its outline as it lies there, path data in cm.
+         * @description A piece on the cloth: its outline as it lies there, path data in cm; the middle of its box, and where on it its name stands.
          */
         LaidOut: {
             /** D */
@@ -5824,6 +5824,7 @@ export interface components {
             /** Label */
             label: string;
             middle: components["schemas"]["Point"];
+            name_at: components["schemas"]["Point"];
             /** On Fold */
             on_fold: boolean;
             /** Past Stock */

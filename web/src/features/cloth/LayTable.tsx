@@ -26,7 +26,13 @@ export function LayTable({
   onPut: (index: number, x: number, y: number, turn: number) => Promise<unknown>;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const [held, setHeld] = useState<Held | null>(null);
+  const [held, show] = useState<Held | null>(null);
+  // A quick hand lets go before what it did last is drawn.
+  const now = useRef<Held | null>(null);
+  const setHeld = (next: Held | null) => {
+    now.current = next;
+    show(next);
+  };
   const end = Math.max(lay.length, lay.stock) + RIM;
   const wide = end + 2 * RIM;
   const high = lay.room + 2 * RIM + 3;
@@ -36,10 +42,14 @@ export function LayTable({
     const at = to ? new DOMPoint(e.clientX, e.clientY).matrixTransform(to) : new DOMPoint();
     return { x: at.x, y: at.y };
   };
-  const drop = () => {
+  const drop = (e: PointerEvent) => {
+    const held = now.current;
     if (!held) return;
+    now.current = null;
+    const at = place(e);
     const piece = lay.pieces.find((p) => p.index === held.index);
-    const { x, y } = held.by;
+    const x = at.x - held.from.x;
+    const y = at.y - held.from.y;
     if (!piece || Math.hypot(x, y) < 0.05) return setHeld(null);
     // It lies where it was put until the answer says otherwise.
     void onPut(piece.index, piece.x + x, piece.y + (piece.on_fold ? 0 : y), piece.turn)
@@ -66,6 +76,7 @@ export function LayTable({
       viewBox={`${-RIM} ${-RIM} ${wide} ${high}`}
       className="h-full w-full touch-none select-none"
       onPointerMove={(e) => {
+        const held = now.current;
         if (!held) return;
         const at = place(e);
         setHeld({ ...held, by: { x: at.x - held.from.x, y: at.y - held.from.y } });
@@ -127,7 +138,13 @@ export function LayTable({
               strokeDasharray={p.turned_over ? `${5 * one} ${3 * one}` : undefined}
               className={`${p.past_stock ? "fill-madder-pale" : "fill-fresh"} ${chosen === p.index ? "stroke-madder" : "stroke-ink"}`}
             />
-            <text x={p.middle.x} y={p.middle.y} fontSize={13 * one} textAnchor="middle" className="fill-ink">
+            <text
+              x={p.name_at.x}
+              y={p.name_at.y}
+              fontSize={13 * one}
+              textAnchor="middle"
+              className="fill-ink"
+            >
               {p.label}
             </text>
           </g>
