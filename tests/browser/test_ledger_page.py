@@ -8,7 +8,7 @@ from typing import Any
 
 import pikepdf
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.browser.test_cut_join_shape import block_of
 from tests.browser.test_darts_and_openings import shot
@@ -94,6 +94,7 @@ def test_a_walk_plays_and_its_place_becomes_a_notch(demo: Page) -> None:
     demo.get_by_role("slider").fill("20")
     said = float(str(demo.get_by_role("slider").get_attribute("aria-valuetext")).split(" ")[0])
     demo.get_by_role("button", name="Set a notch here").click()
+    expect(demo.get_by_label("Pauses of the walk")).to_contain_text("notch 1")
     row = demo.locator("[data-seam='side']")
     demo.get_by_role("button", name="all", exact=True).first.click()
     row.get_by_role("button", name="▸ side").click()
@@ -117,6 +118,26 @@ def test_a_walk_plays_and_its_place_becomes_a_notch(demo: Page) -> None:
     row.get_by_role("button", name="Set it").click()
     expect(row).to_contain_text("16.51 cm : 16.51 cm")
     expect(new).to_have_value("")
+
+
+def test_a_press_on_a_seam_is_not_lost_when_the_findings_come_meanwhile(demo: Page) -> None:
+    new_style(demo, block_of(demo, "straight skirt"), "Pressed skirt")
+    number = put(demo, LONGER)
+    held: list[Route] = []
+    demo.route("**/findings", lambda route: held.append(route))
+    demo.goto(f"/ledger/{number}")
+    demo.get_by_role("button", name="all", exact=True).click()
+    seam = demo.locator("[data-seam='side']").get_by_role("button", name="▸ side")
+    box = seam.bounding_box()
+    assert box
+    assert held
+    demo.mouse.move(box["x"] + 8, box["y"] + 8)
+    demo.mouse.down()
+    for route in held:
+        route.continue_()
+    expect(demo.get_by_label("Findings", exact=True)).to_contain_text("true one of them")
+    demo.mouse.up()
+    expect(demo.locator("[data-seam='side']").get_by_text("Notches, in pairs")).to_be_visible()
 
 
 def test_a_rule_is_changed_and_a_seam_is_parted_and_sewn_again(demo: Page) -> None:

@@ -1,9 +1,10 @@
 /** The ledger: everything that a style promises, what the checks find, and what can be done about it. */
-import { useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Schemas } from "../../api/client";
 import { useSession, useStyles } from "../../api/queries";
 import { Button, Notice, Page, Scroller, Waiting } from "../../ui/controls";
+import { useHeldUnderHand } from "../../ui/heldUnderHand";
 import { type StyleDetail, useStyleWork } from "../bench/useStyleWork";
 import { Silhouette } from "../shelf/Silhouette";
 import { Found } from "./Found";
@@ -94,25 +95,30 @@ function LedgerOf({ id, unit }: { id: number; unit: string }) {
           </div>
         )}
         <Scroller label="Findings and promises" className="min-h-0 flex-1 px-4 pb-6">
-          <Found
-            id={id}
-            query={found}
-            busy={saving}
-            only={only}
-            recipe={detail.work.recipe}
-            shown={shown.what === "table" ? shown.finding : undefined}
-            onShow={(finding) => setShown({ what: "table", finding })}
-            onCure={(step, words) => add(step, words)}
-          />
-          <Seams
-            promises={detail.work.promises}
-            only={only}
-            unit={unit}
-            busy={saving}
-            onShow={setShown}
-            onStep={add}
-          />
-          <Tie pieces={detail.work.table.pieces} busy={saving} onStep={add} />
+          <Held>
+            <Found
+              id={id}
+              query={found}
+              busy={saving}
+              only={only}
+              recipe={detail.work.recipe}
+              shown={shown.what === "table" ? shown.finding : undefined}
+              onShow={(finding) => setShown({ what: "table", finding })}
+              onCure={(step, words) => add(step, words)}
+            />
+          </Held>
+          {/* As tall as the list at least: there is always something to scroll by when the findings above it change. */}
+          <div className="min-h-full">
+            <Seams
+              promises={detail.work.promises}
+              only={only}
+              unit={unit}
+              busy={saving}
+              onShow={setShown}
+              onStep={add}
+            />
+            <Tie pieces={detail.work.table.pieces} busy={saving} onStep={add} />
+          </div>
         </Scroller>
       </section>
       <main className="flex min-w-0 flex-1 flex-col" aria-label="What it looks like">
@@ -143,6 +149,18 @@ function LedgerOf({ id, unit }: { id: number; unit: string }) {
           {shown.what === "history" && <History id={id} seam={shown.seam} version={detail.version} />}
         </div>
       </main>
+    </div>
+  );
+}
+
+/** The findings come when they are found; the promises below them stay under the hand meanwhile. */
+function Held({ children }: { children: ReactNode }) {
+  const part = useRef<HTMLDivElement>(null);
+  useHeldUnderHand(part);
+  // flow-root: the margins of what is in it count in its height.
+  return (
+    <div ref={part} className="flow-root">
+      {children}
     </div>
   );
 }
