@@ -1,8 +1,8 @@
-"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth."""
+"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth, size_run."""
 
 import sys
 
-from . import checks, cloth, kernel, moves, parts, schools, served, shelf, work
+from . import checks, cloth, kernel, moves, parts, schools, served, shelf, size_run, work
 from .clock import Row, ms, pace, table
 
 PARTS = {
@@ -15,6 +15,7 @@ PARTS = {
     "served": served.rows,
     "shelf": shelf.rows,
     "cloth": cloth.rows,
+    "size_run": size_run.rows,
 }
 
 

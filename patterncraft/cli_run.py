@@ -12,7 +12,9 @@ from .comparing.size_run import Body, SizeRun, size_run
 from .errors import BadFile, BadSetting
 from .finishing.finish import finish
 from .finishing.plan import Finishing
-from .formats.nested_svg import Size, nested_svg
+from .formats.nested import Size
+from .formats.nested_pdf import nested_pdf
+from .formats.nested_svg import nested_svg
 from .formats.openfile import StyleFile
 from .formats.openfile_io import read_file
 from .house import HouseRules
@@ -35,7 +37,7 @@ def arguments(parser: argparse.ArgumentParser) -> None:
         help="a block of one size; the first of each role is the first size, and so on",
     )
     parser.add_argument("--at", default="", help="the point that lies on its like, as “neckline / shoulder”")
-    parser.add_argument("--out", required=True, type=Path, metavar="run.svg")
+    parser.add_argument("--out", required=True, type=Path, metavar="run.svg", help="or run.pdf")
 
 
 def run(args: argparse.Namespace, blocks: Laid) -> tuple[int, Printed]:
@@ -46,7 +48,11 @@ def run(args: argparse.Namespace, blocks: Laid) -> tuple[int, Printed]:
     found = size_run(bodies, read_steps(style.steps), rules)
     plan = Finishing(lines=tuple(style.finishing))
     sizes = [Size(c.label, c.pattern, finish(c.pattern, rules, c.label, plan)) for c in found.cuts]
-    args.out.write_text(nested_svg(sizes, style.name or args.style.stem, args.at), encoding="utf-8")
+    title = style.name or args.style.stem
+    if args.out.suffix.lower() == ".pdf":
+        args.out.write_bytes(nested_pdf(sizes, title, rules.paper, at=args.at))
+    else:
+        args.out.write_text(nested_svg(sizes, title, args.at), encoding="utf-8")
     wrong = any(c.cannot or c.broken for c in found.cuts)
     return int(wrong), (_data(found), [*_table(found), *_said(found), f"{args.out}: {', '.join(c.label for c in found.cuts)}"])
 

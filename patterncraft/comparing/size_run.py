@@ -10,6 +10,7 @@ from typing import Final, NamedTuple
 
 from ..checks.examine import examine
 from ..checks.finding import Finding
+from ..checks.registry import CHECKS
 from ..checks.subject import Subject
 from ..errors import PatternError
 from ..house import HouseRules
@@ -51,6 +52,16 @@ class BodyCut:
         """What was cut."""
         return self.replay.pattern
 
+    @property
+    def to_do(self) -> list[Finding]:
+        """What the checks find that is to be mended."""
+        return [f for f in self.findings if not CHECKS[f.code].quiet]
+
+    @property
+    def cautions(self) -> list[Finding]:
+        """What they find that is to be taken care of, and breaks nothing."""
+        return [f for f in self.findings if CHECKS[f.code].quiet]
+
 
 @dataclass(frozen=True, slots=True)
 class KeyLength:
@@ -83,11 +94,16 @@ def size_run(
 
 
 def cut_on(body: Body, steps: Sequence[Move], rules: HouseRules) -> BodyCut:
-    """On one body; steps that are refused there are left out, the later ones done without them."""
-    whole, refused = as_far_as_it_goes(replay(body.table, list(steps), rules), steps, rules)
+    """On one body, looked over."""
+    whole, refused = done_on(body.table, steps, rules)
     promises = ledger(whole.pattern, rules)
     findings = examine(Subject.after(whole, rules, dict(body.table.wearer), promises))
     return BodyCut(body.label, whole, tuple(refused), tuple(p for p in promises if not p.kept), findings)
+
+
+def done_on(table: Pattern, steps: Sequence[Move], rules: HouseRules) -> tuple[Replay, list[PatternError]]:
+    """The steps on one body's blocks; those that are refused there are left out, the later ones done without them."""
+    return as_far_as_it_goes(replay(table, list(steps), rules), steps, rules)
 
 
 def key_lengths(patterns: Sequence[Pattern]) -> list[KeyLength]:

@@ -6,7 +6,7 @@ the test squares and the map of the tiles.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import date
 from io import BytesIO
 from typing import Final
@@ -34,20 +34,38 @@ def pattern_pdf(
 ) -> bytes:
     """The whole pattern as a PDF at true scale (or ``scale`` of it), on sheets or a roll (``paper_of``). ``made_on`` goes on the first sheet (none: left out,
     and the same pattern gives the same bytes). Raises BadSetting for a paper that is none, or more sheets than anyone glues."""
-    register_fonts()
     sheet = lay_for(pieces, paper, scale)
-    plan = tiling(sheet, paper)
+
+    def draw(canvas: Canvas) -> None:
+        for piece, shift in sheet.pieces:
+            draw_piece(canvas, piece, shift / scale, layers, scale)
+
+    return tiled_pdf(sheet, tiling(sheet, paper), title, draw, made_on)
+
+
+def tiled_pdf(
+    sheet: Sheet,
+    plan: Tiling,
+    title: str,
+    draw: Callable[[Canvas], None],
+    made_on: date | None = None,
+    beside: Callable[[Canvas], None] = lambda canvas: None,
+) -> bytes:
+    """A sheet as the tiles of its plan. ``draw`` draws all of it in true centimetres, y down from the top left; ``beside`` adds to the first sheet, in points from its
+    lower left corner."""
+    register_fonts()
+    scale = sheet.scale
     out = BytesIO()
     canvas = Canvas(out, invariant=1)
     canvas.setTitle(title)
     canvas.beginForm("pattern", 0, -sheet.height / scale * CM, sheet.width / scale * CM, 0)
-    for piece, shift in sheet.pieces:
-        draw_piece(canvas, piece, shift / scale, layers, scale)
+    draw(canvas)
     canvas.endForm()
     _, width, height, roll = plan.paper
     first = FIRST_OF_A_ROLL if roll else height
     canvas.setPageSize((width * CM, first * CM))
     _first_sheet(canvas, sheet, plan, title, made_on, first)
+    beside(canvas)
     canvas.showPage()
     for tile in plan.tiles:
         canvas.setPageSize((width * CM, height * CM))

@@ -15,6 +15,10 @@ from patterncraft.house import HouseRules
 from patterncraft.laying.shapes import cloths_of, cut_of
 
 from ..config.answers import ERRORS, download
+from ..longwork.queue import looked_after
+from ..longwork.queue import stop as stop_work
+from ..runs.models import RunRecord
+from ..runs.services import in_a_lay
 from ..styles.models import Style
 from ..styles.words import as_json_answer
 from ..workrooms.access import workroom_of
@@ -109,8 +113,13 @@ def lays(request: HttpRequest, style_id: int | None = None) -> list[LayHead]:
 def ask(request: HttpRequest, body: LayIn) -> HttpResponse:
     """A lay to be made; it is worked on outside this answer."""
     room = workroom_of(request)
-    wanted = [(Style.objects.one(room, i.style_id), i.times) for i in body.items]
-    made = services.ask(room, ClothCard.objects.one(room, body.cloth_id), body.use, body.order, wanted, body.name)
+    lots = [services.wanted(Style.objects.one(room, i.style_id), i.times) for i in body.items]
+    name = body.name
+    if body.run_id is not None:
+        run = RunRecord.objects.one(room, body.run_id)
+        lots += in_a_lay(run)
+        name = name or run.name
+    made = services.ask(room, ClothCard.objects.one(room, body.cloth_id), body.use, body.order, lots, name)
     return as_json_answer(lay_out(made, _rules(room).unit))
 
 
@@ -125,13 +134,15 @@ def _answer(request: HttpRequest, record: LayRecord) -> HttpResponse:
 @router.get("/lays/{lay_id}", response={200: LayOut, **ERRORS})
 def one(request: HttpRequest, lay_id: int) -> HttpResponse:
     """A lay as it stands: the best so far while it is being made."""
-    return _answer(request, services.looked_after(_one(request, lay_id)))
+    return _answer(request, looked_after(_one(request, lay_id)))
 
 
 @router.post("/lays/{lay_id}/stop", response={200: LayOut, **ERRORS})
 def stop(request: HttpRequest, lay_id: int) -> HttpResponse:
     """Enough: what was found so far is kept."""
-    return _answer(request, services.stop(_one(request, lay_id)))
+    record = _one(request, lay_id)
+    said = "" if record.placed else "It was stopped before a first lay was found."
+    return _answer(request, stop_work(record, said))
 
 
 @router.post("/lays/{lay_id}/on", response={200: LayOut, **ERRORS})

@@ -9,6 +9,7 @@ from patterncraft.laying.engine import LAYERS
 from patterncraft.laying.lay import Lay
 from patterncraft.laying.stored import read_placed, read_shapes
 
+from ..longwork.models import Long
 from ..styles.models import Style
 from ..workrooms.models import Keepable, OwnedManager, Workroom
 
@@ -52,19 +53,9 @@ class LayManager(OwnedManager["LayRecord"]):
         return self.filter(workroom=workroom)
 
 
-class LayRecord(models.Model):
-    """A lay being made, or made. ``card``, ``order``, ``shapes``: what it was made of, kept as they were. ``placed``: the best so far. ``stop``: somebody asked for
-    it. ``attempt``: which run of it counts; a run that was begun for an earlier one ends by itself. ``beat``: when the worker last said that it
-    is at it. ``spent``: seconds packed so far. ``version`` grows with every change by hand."""
-
-    class State(models.TextChoices):
-        """How far it is."""
-
-        WAITING = "waiting"
-        RUNNING = "running"
-        STOPPED = "stopped"
-        DONE = "done"
-        FAILED = "failed"
+class LayRecord(Long):
+    """A lay being made, or made. ``card``, ``order``, ``shapes``: what it was made of, kept as they were. ``placed``: the best so far.
+    ``spent``: seconds packed so far. ``version`` grows with every change by hand."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=200)
@@ -76,14 +67,9 @@ class LayRecord(models.Model):
     shapes = models.JSONField()
     told = models.JSONField(default=list)
     placed = models.JSONField(default=list)
-    state = models.CharField(max_length=10, choices=State.choices, default=State.WAITING)
-    stop = models.BooleanField(default=False)
-    attempt = models.PositiveIntegerField(default=0)
-    beat = models.DateTimeField(null=True)
     spent = models.FloatField(default=0.0)
     found = models.PositiveIntegerField(default=0)
     by_hand = models.BooleanField(default=False)
-    message = models.CharField(max_length=400, blank=True)
     version = models.PositiveIntegerField(default=0)
     created = models.DateTimeField(auto_now_add=True)
 

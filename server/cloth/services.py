@@ -6,14 +6,9 @@ import hashlib
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import timedelta
 from typing import Final
 
 from django.db import transaction
-from django.utils import timezone
-from django_tasks import task_backends
-from django_tasks_db import DatabaseBackend
-from django_tasks_db.models import DBTaskResult
 
 from patterncraft.errors import BadSetting, MoveRefused
 from patterncraft.finishing.finish import FinishedPiece, finish
@@ -26,29 +21,39 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 
 from ..config.answers import Conflict
+from ..longwork.queue import enqueue
 from ..styles import services as styles
 from ..styles.models import Style
 from ..styles.words import block_and_person
 from ..workrooms.models import Workroom
 from .models import ClothCard, LayItem, LayRecord, StyleCloth
-from .tasks import make_lay
 
-SILENT: Final = timedelta(seconds=6)
-"""after which a worker that says nothing counts as gone"""
 MOST_SHAPES: Final = 400
 """pieces in one lay: the packer's work grows faster than they do"""
-State = LayRecord.State
-GOING: Final = (State.WAITING, State.RUNNING)
 
 
 @dataclass(frozen=True, slots=True)
 class Finished:
     """A style ready to cut."""
 
-    style: Style
     pattern: Pattern
     pieces: tuple[FinishedPiece, ...]
     title: str
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What is laid, so many times. ``seen``: the mark of its style when it was finished."""
+
+    done: Finished
+    times: int
+    style: Style | None
+    seen: str
+
+
+def wanted(style: Style, times: int) -> Wanted:
+    """A style, to be laid. Raises what stopped its steps."""
+    return Wanted(finished(style), times, style, seen(style))
 
 
 def finished(style: Style) -> Finished:
@@ -58,7 +63,7 @@ def finished(style: Style) -> Finished:
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (style.name, block_and_person(style)[1]) if x)
-    return Finished(style, replay.pattern, finish(replay.pattern, rules, title, style.finish_plan()), title)
+    return Finished(replay.pattern, finish(replay.pattern, rules, title, style.finish_plan()), title)
 
 
 def seen(style: Style) -> str:
@@ -81,27 +86,25 @@ def assign(style: Style, use: str, cloth: ClothCard | None) -> None:
         StyleCloth.objects.update_or_create(style=style, use=use, defaults={"cloth": cloth})
 
 
-def ask(
-    room: Workroom, card: ClothCard, use: str, order: LayOrder, wanted: Sequence[tuple[Style, int]], name: str = ""
-) -> LayRecord:
+def ask(room: Workroom, card: ClothCard, use: str, order: LayOrder, lots: Sequence[Wanted], name: str = "") -> LayRecord:
     """A lay to be made; it waits for the worker. Raises BadSetting where it cannot be, before anything is kept."""
     cloth = card.cloth()
     sensible(cloth, order)
-    if not wanted:
+    if not lots:
         raise BadSetting("there is nothing to lay.", "", "Choose a style at least.", "items")
     shapes: list[Shape] = []
     phases: dict[int, Phase] = {}
     told: list[str] = []
-    several = len(wanted) > 1
+    several = len(lots) > 1
     items = []
-    for number, (style, times) in enumerate(wanted, 1):
-        done = finished(style)
-        own, said = shapes_for(done.pieces, use, cloth, order, times, str(number) if several else "")
+    for number, lot in enumerate(lots, 1):
+        done = lot.done
+        own, said = shapes_for(done.pieces, use, cloth, order, lot.times, str(number) if several else "")
         meets, missed = phases_for(done.pattern, own, cloth, order, len(shapes))
         shapes += own
         phases |= meets
         told += said + missed
-        items.append(LayItem(style=style, title=done.title[:200], times=times, seen=seen(style)))
+        items.append(LayItem(style=lot.style, title=done.title[:200], times=lot.times, seen=lot.seen))
     count = sum(s.times for s in shapes)
     if count > MOST_SHAPES:
         raise BadSetting(f"that is {count} pieces; {MOST_SHAPES} are laid at once.", "", "Make two lays of it.", "items")
@@ -110,7 +113,7 @@ def ask(
     with transaction.atomic():
         record = LayRecord.objects.create(
             workroom=room,
-            name=(name or f"{', '.join(i.title for i in items)}")[:200],
+            name=(name or ", ".join(i.title for i in items))[:200],
             use=use,
             cloth=card,
             cloth_name=card.name,
@@ -122,25 +125,7 @@ def ask(
         for i in items:
             i.lay = record
         LayItem.objects.bulk_create(items)
-        _enqueue(record)
-    return record
-
-
-def _enqueue(record: LayRecord) -> None:
-    record.attempt += 1
-    record.state, record.stop = State.WAITING, False
-    record.save(update_fields=["attempt", "state", "stop"])
-    make_lay.enqueue(record.pk, record.attempt)
-
-
-def stop(record: LayRecord) -> LayRecord:
-    """No more than a second later. One that still waits is stopped at once."""
-    with transaction.atomic():
-        LayRecord.objects.filter(pk=record.pk, state=State.WAITING).update(
-            state=State.STOPPED, message="" if record.placed else "It was stopped before a first lay was found."
-        )
-        LayRecord.objects.filter(pk=record.pk, state=State.RUNNING).update(stop=True)
-    record.refresh_from_db()
+        enqueue(record)
     return record
 
 
@@ -148,49 +133,20 @@ def go_on(record: LayRecord, seconds: float) -> LayRecord:
     """Pack on for so long; what is found counts only when it is shorter."""
     with transaction.atomic():
         fresh = LayRecord.objects.get(pk=record.pk)
-        if fresh.state in GOING:
+        if fresh.going:
             raise MoveRefused("it is being made already.", fresh.name, "Wait, or stop it.")
         fresh.order = fresh.order | {"seconds": min(3600.0, fresh.spent + seconds)}
         fresh.message = ""
         fresh.save(update_fields=["order", "message"])
-        _enqueue(fresh)
+        enqueue(fresh)
     return fresh
-
-
-def take_up_again() -> int:
-    """Lays whose worker was killed wait again, with what was found; how many."""
-    late = timezone.now() - SILENT
-    lost = LayRecord.objects.filter(state=State.RUNNING, beat__lt=late) | LayRecord.objects.filter(state=State.RUNNING, beat=None)
-    waiting = LayRecord.objects.filter(state=State.WAITING) if isinstance(task_backends["default"], DatabaseBackend) else []
-    again = list(lost) + [x for x in waiting if not _is_queued(x)]
-    for record in again:
-        with transaction.atomic():
-            _enqueue(record)
-    return len(again)
-
-
-def _is_queued(record: LayRecord) -> bool:
-    """Only our own queue can be looked into; another broker looks after what it was given."""
-    waiting = DBTaskResult.objects.filter(status="READY", args_kwargs__args__0=record.pk)
-    return any(t.args_kwargs["args"] == [record.pk, record.attempt] for t in waiting)
-
-
-def looked_after(record: LayRecord) -> LayRecord:
-    """The lay as it is; one whose worker has fallen silent is queued again while somebody looks at it."""
-    if record.state == State.RUNNING and (record.beat is None or timezone.now() - record.beat > SILENT):
-        with transaction.atomic():
-            fresh = LayRecord.objects.get(pk=record.pk)
-            if fresh.attempt == record.attempt and fresh.state == State.RUNNING:
-                _enqueue(fresh)
-            return fresh
-    return record
 
 
 def move(record: LayRecord, version: int, index: int, turn: float, shift: complex) -> LayRecord:
     """A piece slid or turned by hand. Raises BadPlace where it cannot lie, Conflict when the lay has changed since."""
     with transaction.atomic():
         fresh = LayRecord.objects.get(pk=record.pk)
-        if fresh.state in GOING:
+        if fresh.going:
             raise MoveRefused("it is still being made.", fresh.name, "Stop it first; then the pieces are yours.")
         if fresh.version != version:
             raise Conflict("the lay was changed in another window.", cure="It is shown anew; slide once more.")

@@ -157,13 +157,14 @@ class LayItemIn(Wire):
 
 
 class LayIn(Wire):
-    """A lay to be made."""
+    """A lay to be made, of styles and of all bodies of a run."""
 
     name: Annotated[str, Field(max_length=200)] = ""
     use: ShortName = "shell"
     cloth_id: int
     order: LayOrder
-    items: list[LayItemIn] = Field(min_length=1, max_length=40)
+    items: list[LayItemIn] = Field(default=[], max_length=40)
+    run_id: int | None = None
 
 
 class SecondsIn(Wire):

@@ -19,6 +19,7 @@ from ..people.api import router as people
 from ..people.charts import OfThatDay
 from ..people.charts_api import router as charts
 from ..people.exchange import router as exchange
+from ..runs.api import router as runs
 from ..shelf.api import router as shelf
 from ..shelf.families_api import router as families
 from ..shelf.schools_api import router as schools
@@ -58,6 +59,7 @@ api.add_router("", looking)
 api.add_router("", ways_out)
 api.add_router("", finishing)
 api.add_router("", cloth)
+api.add_router("", runs)
 api.add_router("", keeping)
 
 STATUS = {ManySheets: 409, OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}

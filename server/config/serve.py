@@ -27,8 +27,8 @@ def main() -> None:
     from django.core.management import call_command
     from django.db import connections
 
-    from ..cloth.worker import work
     from ..keeping.copies import at_work
+    from ..longwork.worker import work
     from .fair import Counts
     from .warm import warm_up
     from .workers import give_memory_back, listening, look_after, serve

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "server.fitting",
     "server.incoming",
     "server.cloth",
+    "server.runs",
     "server.keeping",
     "django_tasks",
     "django_tasks_db",

@@ -90,14 +90,7 @@ def recut(style: Style, version: int, person: Person) -> Done:
     """
     with transaction.atomic():
         fresh = services.at_version(style, version)
-        before = services.pins_of(fresh)
-        made: dict[str, BlockRevision] = {}
-        said: dict[str, str] = {}
-        # What is drawn on another block comes after it, in whatever order they lie on the table.
-        for role, revision_id in sorted(before, key=lambda pin: draft_of(pin[1]).base is not None):
-            made[role], said[role] = _for_person(fresh.workroom, draft_of(revision_id), person, made.values())
-        after = tuple((role, made[role].pk) for role, _ in before)
-        told = [f"{role}: {said[role]}" for role, _ in before]
+        after, told = blocks_for(fresh.workroom, services.pins_of(fresh), person)
         services.pin(fresh, after)
         steps = services.steps_of(fresh)
         services.record(fresh, steps, f"cut for {person.name}")
@@ -105,6 +98,17 @@ def recut(style: Style, version: int, person: Person) -> Done:
         if replay.stopped:
             told.append(f"{STOPS} {replay.stopped}")
         return Done(fresh, (*told, *services.table_of(after).told))
+
+
+def blocks_for(room: Workroom, like: services.Pins, person: Person) -> tuple[services.Pins, list[str]]:
+    """A person's own blocks in the place of others of the same schools, and where each comes from, in words. Raises as ``recut``."""
+    made: dict[str, BlockRevision] = {}
+    said: dict[str, str] = {}
+    with transaction.atomic():
+        # What is drawn on another block comes after it, in whatever order they lie on the table.
+        for role, revision_id in sorted(like, key=lambda pin: draft_of(pin[1]).base is not None):
+            made[role], said[role] = _for_person(room, draft_of(revision_id), person, made.values())
+    return tuple((role, made[role].pk) for role, _ in like), [f"{role}: {said[role]}" for role, _ in like]
 
 
 def _free_role(role: str, taken: list[str]) -> str:

@@ -12,9 +12,9 @@ from django.core.management import call_command
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
-from server.cloth import leaving, services
 from server.cloth.models import LayRecord
 from server.keeping.services import delete, put_away
+from server.longwork import leaving, queue
 from server.people.models import Person
 from server.shelf.services import draft_file, keep_block
 from server.styles.models import Style
@@ -128,8 +128,8 @@ def test_what_a_killed_worker_left_is_taken_up_with_what_it_found(us: Caller, st
     LayRecord.objects.filter(pk=number).update(
         state="running", beat=timezone.now() - timedelta(minutes=1), placed=[[0, 0, 0.0, 60.0, 1.0]], spent=0.4
     )
-    assert services.take_up_again() == 1
-    assert services.take_up_again() == 0, "once is enough"
+    assert queue.take_up_again() == 1
+    assert queue.take_up_again() == 0, "once is enough"
     record = LayRecord.objects.get(pk=number)
     assert (record.state, record.attempt, record.placed) == ("waiting", 2, [[0, 0, 0.0, 60.0, 1.0]])
     work()
@@ -138,9 +138,9 @@ def test_what_a_killed_worker_left_is_taken_up_with_what_it_found(us: Caller, st
 
 def test_a_waiting_lay_whose_task_was_lost_is_queued_again(us: Caller, style: Style) -> None:
     number = asked(us, style).json()["id"]
-    assert services.take_up_again() == 0
+    assert queue.take_up_again() == 0
     DBTaskResult.objects.all().delete()
-    assert services.take_up_again() == 1
+    assert queue.take_up_again() == 1
     work()
     assert LayRecord.objects.get(pk=number).state == "done"
 
@@ -155,7 +155,7 @@ def test_somebody_who_looks_wakes_a_lay_whose_worker_fell_silent(us: Caller, sty
 
 def test_a_worker_told_to_leave_lays_its_work_down(us: Caller, style: Style, monkeypatch: pytest.MonkeyPatch) -> None:
     number = asked(us, style, seconds=30).json()["id"]
-    monkeypatch.setattr("server.cloth.tasks.is_leaving", lambda: LayRecord.objects.get(pk=number).found > 0)
+    monkeypatch.setattr("server.longwork.at_work.is_leaving", lambda: LayRecord.objects.get(pk=number).found > 0)
     work()
     record = LayRecord.objects.get(pk=number)
     assert record.state == "waiting"

@@ -13,7 +13,8 @@ import shapely
 from patterncraft.cli import main
 from patterncraft.comparing.size_run import Body, key_lengths, size_run
 from patterncraft.finishing.finish import finish
-from patterncraft.formats.nested_svg import Size, nested_svg
+from patterncraft.formats.nested import Size
+from patterncraft.formats.nested_svg import nested_svg
 from patterncraft.formats.openfile_io import block_file, write_file
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps

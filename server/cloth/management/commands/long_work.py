@@ -4,8 +4,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from server.cloth.worker import work
 from server.keeping.copies import at_work
+from server.longwork.worker import work
 
 
 class Command(BaseCommand):

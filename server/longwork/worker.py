@@ -11,7 +11,7 @@ from django.db import Error, connections
 from django.utils.crypto import get_random_string
 from django_tasks_db.management.commands.db_worker import Worker
 
-from . import services
+from . import queue
 from .leaving import is_leaving, leave, leaving_within
 
 EVERY: Final = 0.5
@@ -51,7 +51,7 @@ def work() -> None:
 def _look_for_lost_work() -> None:
     while not is_leaving():
         try:
-            services.take_up_again()
+            queue.take_up_again()
         except Error:
             # The database is busy, or being restored: the next look will do.
             logging.getLogger(__name__).warning("lost work could not be looked for", exc_info=True)

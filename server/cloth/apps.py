@@ -1,0 +1,17 @@
+"""What this app adds to the long work."""
+
+from django.apps import AppConfig
+
+
+class ClothConfig(AppConfig):
+    """Cloths and lays."""
+
+    name = "server.cloth"
+
+    def ready(self) -> None:
+        """Lays are long work."""
+        from ..longwork.queue import KINDS
+        from .models import LayRecord
+        from .tasks import make_lay
+
+        KINDS[LayRecord] = make_lay
