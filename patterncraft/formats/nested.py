@@ -62,8 +62,9 @@ def dash_of(size: int) -> tuple[float, ...]:
     return DASHES[size % len(DASHES)]
 
 
-def nest(sizes: Sequence[Size], at: str = "", along: str = "") -> Nest:
-    """All sizes of each piece laid over the first that has it, the point named ``at`` on its like. What only some have lies among those that do."""
+def nest(sizes: Sequence[Size], at: str = "", along: str = "", widest: float = WIDEST) -> Nest:
+    """All sizes of each piece laid over the first that has it, the point named ``at`` on its like. What only some have lies among those that do.
+    ``widest``: cm after which a new row is begun."""
     x = y = row = wide = 0.0
     out = []
     for name in dict.fromkeys(p.name for s in sizes for p in s.pattern.pieces):
@@ -76,7 +77,7 @@ def nest(sizes: Sequence[Size], at: str = "", along: str = "") -> Nest:
         boxes = [q.piece.box for q in lain]
         left, up = min(b[0] for b in boxes), min(b[1] for b in boxes)
         right, down = max(b[2] for b in boxes), max(b[3] for b in boxes)
-        if x and x + right - left > WIDEST:
+        if x and x + right - left > widest:
             x, y, row = 0.0, y + row + GAP, 0.0
         shift = slide(complex(x - left, y - up))
         out.append((name, tuple(replace(q, piece=moved(q.piece, shift)) for q in lain)))

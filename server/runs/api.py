@@ -10,7 +10,6 @@ from pydantic import BaseModel
 
 from patterncraft.errors import BadSetting
 from patterncraft.formats.bundle import bundle
-from patterncraft.formats.nested import nest
 
 from ..config.answers import ERRORS, download
 from ..longwork.queue import looked_after
@@ -108,7 +107,7 @@ def drawing(request: HttpRequest, run_id: int, at: Annotated[str, Query(max_leng
     """All bodies over each other, the point ``at`` of each on that of the first."""
     run = _made(_one(request, run_id))
     cuts = list(of_all(run))
-    return as_json_answer(nest_out(nest([size_of(run, c) for c in cuts], at), [c.body.number for c in cuts]))
+    return as_json_answer(nest_out([size_of(run, c) for c in cuts], [c.body.number for c in cuts], at))
 
 
 @router.post("/runs/{run_id}/files", response={200: RunOut, **ERRORS})

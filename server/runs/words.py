@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Final
 
 from patterncraft.formats.drawing import Point
 from patterncraft.formats.lay_svg import path_of
-from patterncraft.formats.nested import Nest, dash_of
+from patterncraft.formats.nested import Size, dash_of, nest
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.units import INCH, Unit, format_length, in_unit
 
@@ -27,6 +28,11 @@ from .shapes import (
     RunHead,
     RunOut,
 )
+
+SCREEN: Final = 1.3
+"""A screen's width to its height, about."""
+ROWS: Final = (120.0, 170.0, 240.0, 340.0)
+"""cm: lengths of a row that are tried for the screen"""
 
 
 def run_head(run: RunRecord) -> RunHead:
@@ -69,8 +75,9 @@ def run_out(run: RunRecord) -> RunOut:
     )
 
 
-def nest_out(found: Nest, numbers: Sequence[int]) -> NestOut:
-    """As the screen draws it. ``numbers``: of the bodies, in the order of the nest's sizes."""
+def nest_out(sizes: Sequence[Size], numbers: Sequence[int], at: str) -> NestOut:
+    """As the screen draws it: in rows so long that all of it is as large as can be. ``numbers``: of the bodies, in the order of the sizes."""
+    found = min((nest(sizes, at, widest=w) for w in ROWS), key=lambda n: max(n.width / SCREEN, n.height))
     pieces = []
     for name, lain in found.pieces:
         left, top, right, bottom = lain[0].piece.box

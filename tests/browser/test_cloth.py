@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import os
 import re
+import zipfile
 from itertools import combinations
 from typing import Any
 
@@ -202,6 +203,64 @@ def test_printed_at_a_quarter_on_a_roll_with_cut_lines_only(demo: Page) -> None:
     with demo.expect_download() as plot:
         demo.get_by_role("link", name="Plotter").click()
     assert plot.value.suggested_filename.endswith(".plt")
+
+
+def test_a_style_is_cut_on_five_sizes_and_a_singer_and_taken_away_in_every_form(demo: Page) -> None:
+    demo.goto("/")
+    demo.get_by_role("button", name="A family of sizes").click()
+    dialog = demo.get_by_role("dialog")
+    dialog.get_by_label("Size table").select_option(label="Women, continental sizes 34–52")
+    for size in ("34", "46", "48", "50", "52"):
+        dialog.get_by_text(size, exact=True).click()
+    dialog.get_by_label("Name of the family").fill("Run bodice")
+    dialog.get_by_role("button", name="Draft 5 sizes").click()
+    expect(demo.get_by_label("Blocks").get_by_role("listitem")).to_have_count(5)
+    number = style_called(demo, "V-neck")
+    demo.goto(f"/cloth/{number}/run")
+    expect(demo.get_by_text("Choose sizes, or somebody.")).to_be_visible()
+    demo.get_by_label("bodice", exact=True).select_option("Run bodice")
+    demo.get_by_label("Ilva Sandor").check()
+    shot(demo, "run-asked")
+    assert serious(demo) == []
+    demo.get_by_role("button", name="Cut it on all of them").click()
+    demo.wait_for_url(re.compile(r"/cloth/runs/\d+"))
+    drawing = demo.get_by_role("img", name="over each other")
+    expect(drawing).to_be_visible(timeout=30_000)
+    bodies = demo.get_by_role("list", name="Bodies").get_by_role("button")
+    expect(bodies).to_have_count(6)
+    run = demo.request.get(f"/api/runs/{demo.url.rsplit('/', 1)[1]}").json()
+    assert [b["label"] for b in run["bodies"]] == ["size 36", "size 38", "size 40", "size 42", "size 44", "Ilva Sandor"]
+    # One is chosen: drawn over the others, with what there is to say of it, and its own files.
+    bodies.nth(2).click()
+    expect(drawing.locator("[data-body='3'] path.stroke-madder").first).to_be_visible()
+    demo.get_by_label("Lying together at").select_option("centre front / neckline")
+    lines = drawing.locator("g:has(> text:text-is('front')) > g[data-body] > path:first-child")
+    expect(lines).to_have_count(6)
+    shot(demo, "run")
+    assert serious(demo) == []
+    with demo.expect_download() as saved:
+        demo.get_by_role("link", name="Cut sheet").click()
+    assert "size 40" in pypdfium2.PdfDocument(saved.value.path())[0].get_textpage().get_text_range()
+    demo.get_by_role("button", name="Lengths", exact=True).click()
+    waist = demo.get_by_role("row").filter(has=demo.get_by_role("rowheader", name="waist", exact=True)).first
+    # By hand, from the table: the waist grows by four from each of these sizes to the next.
+    expect(waist.get_by_role("cell").nth(1)).to_contain_text("+4.0")
+    shot(demo, "run-lengths")
+    assert serious(demo) == []
+    demo.get_by_role("button", name="Write all files in one archive").click()
+    with demo.expect_download(timeout=60_000) as packed:
+        demo.get_by_role("link", name="All files in one archive").click(timeout=60_000)
+    with zipfile.ZipFile(packed.value.path()) as archive:
+        assert archive.testzip() is None
+        assert {n.split("/")[0] for n in archive.namelist() if "/" in n} == {b["label"] for b in run["bodies"]}
+        drawn = ezdxf.read(io.StringIO(archive.read("size 44/pattern.dxf").decode()))
+    assert not drawn.audit().errors
+    demo.get_by_role("button", name="On one cloth").click()
+    demo.get_by_label("Look for, seconds").fill("2")
+    demo.get_by_role("button", name="Lay all of them").click()
+    demo.wait_for_url(re.compile(r"/cloth/lays/\d+"))
+    expect(demo.get_by_role("button", name="Look another minute")).to_be_visible(timeout=30_000)
+    expect(demo.locator("[data-laid]")).to_have_count(12)
 
 
 def test_without_any_cloth_the_next_thing_to_do_is_said(page: Page) -> None:

@@ -190,10 +190,8 @@ def test_the_password_is_changed_and_the_old_one_opens_nothing(page: Page) -> No
 
     assert sign_in("a long enough phrase") == 401
     expect(page.get_by_role("alert")).to_contain_text("Name and password do not belong together")
-    states = [sign_in("a long enough phrase") for _ in range(5)]
-    assert 429 in states, "five are free"
-    while sign_in("a long enough phrase") != 429:
-        pass
+    # Five are free; the waits after them double, so that some guess comes too early however slow the machine is.
+    assert any(sign_in("a long enough phrase") == 429 for _ in range(10))
     expect(page.get_by_role("alert")).to_contain_text(re.compile(r"wrong too often in a row\. Wait (a second|\d+ seconds), then"))
     while (state := sign_in("another fine phrase")) == 429:
         time.sleep(1)

@@ -13,6 +13,7 @@ const Paper = lazy(() => import("./features/paper/Paper").then((m) => ({ default
 const Cloth = lazy(() => import("./features/cloth/Cloth").then((m) => ({ default: m.Cloth })));
 const ClothCards = lazy(() => import("./features/cloth/Cloth").then((m) => ({ default: m.ClothCards })));
 const LayPage = lazy(() => import("./features/cloth/LayPage").then((m) => ({ default: m.LayPage })));
+const RunPage = lazy(() => import("./features/cloth/RunPage").then((m) => ({ default: m.RunPage })));
 const Measures = lazy(() => import("./features/measures/Measures").then((m) => ({ default: m.Measures })));
 const BlockPage = lazy(() => import("./features/shelf/BlockPage").then((m) => ({ default: m.BlockPage })));
 const DraftPage = lazy(() => import("./features/shelf/DraftPage").then((m) => ({ default: m.DraftPage })));
@@ -119,6 +120,7 @@ export function App() {
             <Route path="/cloth" element={<Cloth />} />
             <Route path="/cloths" element={<ClothCards />} />
             <Route path="/cloth/lays/:lay" element={<LayPage />} />
+            <Route path="/cloth/runs/:run" element={<RunPage />} />
             <Route path="/cloth/:style" element={<Cloth />} />
             <Route path="/cloth/:style/:part" element={<Cloth />} />
             <Route path="/paper" element={<Paper />} />

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import json
 import re
+from io import BytesIO
 from pathlib import Path
 from typing import Any
 
+import pikepdf
 import pytest
 import shapely
 
@@ -14,6 +16,7 @@ from patterncraft.cli import main
 from patterncraft.comparing.size_run import Body, key_lengths, size_run
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.nested import Size
+from patterncraft.formats.nested_pdf import nested_pdf
 from patterncraft.formats.nested_svg import nested_svg
 from patterncraft.formats.openfile_io import block_file, write_file
 from patterncraft.house import HouseRules
@@ -106,6 +109,39 @@ def test_nested_each_size_lies_on_the_first_at_the_named_point() -> None:
         assert rings[size].area == pytest.approx(shapely.Polygon([(z.real, z.imag) for z in own.cut_line]).area, abs=0.05), (
             "at true scale"
         )
+
+
+def test_the_nested_pdf_is_true_to_scale_with_a_line_for_each_size() -> None:
+    sizes = [Size(str(b), (p := on_one_table({"bodice": bodice(b).pattern})), finish(p, RULES, "")) for b in (88, 92, 100)]
+    data = nested_pdf(sizes, "Run", "a0", at="centre front / neckline")
+    with pikepdf.open(BytesIO(data)) as pdf:
+        assert len(pdf.pages) == 2, "the test squares, and the pattern whole"
+        (form,) = pdf.pages[1].Resources.XObject.values()
+        words = pikepdf.parse_content_stream(form)
+    # Read from the page itself: closed lines with the dash that was set before them, y up in points.
+    outlines: list[tuple[tuple[float, ...], Any]] = []
+    dash: tuple[float, ...] = ()
+    ring: list[tuple[float, float]] = []
+    for operands, operator in words:
+        match str(operator):
+            case "d":
+                dash = tuple(float(x) for x in operands[0])
+            case "m":
+                ring = [(float(operands[0]), float(operands[1]))]
+            case "l":
+                ring.append((float(operands[0]), float(operands[1])))
+            case "h":
+                outlines.append((dash, shapely.Polygon(ring)))
+            case _:
+                pass
+    fronts = [(d, p) for d, p in outlines if p.bounds[0] == pytest.approx(outlines[0][1].bounds[0], abs=0.5)]
+    names = dict.fromkeys(p.name for s in sizes for p in s.finished)
+    first = next(iter(names))
+    assert len({d for d, _ in fronts}) == 3
+    for (_, drawn), size in zip(fronts, sizes, strict=True):
+        own = next(p for p in size.finished if p.name == first)
+        cm2 = shapely.Polygon([(z.real, z.imag) for z in own.cut_line]).area
+        assert drawn.area * (2.54 / 72) ** 2 == pytest.approx(cm2, rel=1e-3)
 
 
 def test_the_command_line_runs_over_sizes(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -8,11 +8,14 @@ import { CutSheet } from "./CutSheet";
 import { FinishDesk } from "./FinishDesk";
 import { LayDesk } from "./LayDesk";
 import { LayList } from "./LayList";
+import { RunDesk } from "./RunDesk";
+import { RunList } from "./RunList";
 
 const PARTS = [
   ["finish", "Finish"],
   ["sheet", "Cut sheet"],
   ["lay", "Lay"],
+  ["run", "Size run"],
 ] as const;
 
 export function Cloth() {
@@ -25,7 +28,7 @@ function Begin() {
   return (
     <Page
       title="Cloth"
-      lead="Choose a style to finish its edges, print its cut sheet and lay it on cloth."
+      lead="Choose a style to finish its edges, print its cut sheet, lay it on cloth or cut it on many bodies."
       actions={
         <Link
           to="/cloths"
@@ -36,6 +39,7 @@ function Begin() {
       }
     >
       <LayList />
+      <RunList />
       <StyleChoice to={(id) => `/cloth/${id}`} />
     </Page>
   );
@@ -83,6 +87,8 @@ function OfStyle({ id, part }: { id: number; part: string }) {
           <CutSheet id={id} />
         ) : part === "lay" ? (
           <LayDesk id={id} />
+        ) : part === "run" ? (
+          <RunDesk id={id} />
         ) : (
           <FinishDesk id={id} />
         )}
