@@ -1,8 +1,8 @@
-"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth, size_run."""
+"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth, size_run, library."""
 
 import sys
 
-from . import checks, cloth, kernel, moves, parts, schools, served, shelf, size_run, work
+from . import checks, cloth, kernel, library, moves, parts, schools, served, shelf, size_run, work
 from .clock import Row, ms, pace, table
 
 PARTS = {
@@ -16,6 +16,7 @@ PARTS = {
     "shelf": shelf.rows,
     "cloth": cloth.rows,
     "size_run": size_run.rows,
+    "library": library.rows,
 }
 
 

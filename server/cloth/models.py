@@ -55,7 +55,7 @@ class LayManager(OwnedManager["LayRecord"]):
 
 class LayRecord(Long):
     """A lay being made, or made. ``card``, ``order``, ``shapes``: what it was made of, kept as they were. ``placed``: the best so far.
-    ``spent``: seconds packed so far. ``version`` grows with every change by hand."""
+    ``spent``: seconds packed so far. ``version`` grows with every change by hand. ``origin``: see Keepable."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=200)
@@ -71,6 +71,7 @@ class LayRecord(Long):
     found = models.PositiveIntegerField(default=0)
     by_hand = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=0)
+    origin = models.CharField(max_length=80, blank=True, default="")
     created = models.DateTimeField(auto_now_add=True)
 
     objects: LayManager = LayManager()

@@ -15,6 +15,7 @@ from ..cloth.finishing_api import router as finishing
 from ..fitting.api import router as fitting
 from ..incoming.api import router as incoming
 from ..keeping.api import router as keeping
+from ..library.api import router as library
 from ..people.api import router as people
 from ..people.charts import OfThatDay
 from ..people.charts_api import router as charts
@@ -60,6 +61,7 @@ api.add_router("", ways_out)
 api.add_router("", finishing)
 api.add_router("", cloth)
 api.add_router("", runs)
+api.add_router("", library)
 api.add_router("", keeping)
 
 STATUS = {ManySheets: 409, OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}

@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "server.incoming",
     "server.cloth",
     "server.runs",
+    "server.library",
     "server.keeping",
     "django_tasks",
     "django_tasks_db",
@@ -103,7 +104,7 @@ SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
-DATA_UPLOAD_MAX_MEMORY_SIZE = 11 * 1024 * 1024
+DATA_UPLOAD_MAX_MEMORY_SIZE = 65 * 1024 * 1024
 """bytes; ``ways_in`` turns larger bodies away before, each address by its own limit."""
 
 USE_TZ = True

@@ -21,7 +21,10 @@ ORDINARY: Final = 1024 * KILO
 FILE: Final = 10 * 1024 * KILO
 DRAWING: Final = 20 * 1024 * KILO
 """A drawing, or a photograph of twelve million dots as a camera keeps it."""
+LIBRARY: Final = 64 * 1024 * KILO
+"""A whole library as one file."""
 DRAWINGS: Final = "/api/incoming"
+ARCHIVES: Final = "/api/archives/in"
 DOORS: Final = ("/api/session", "/api/workrooms")
 FORMS: Final = ("multipart/", "application/x-www-form-urlencoded")
 
@@ -34,6 +37,8 @@ def largest(path: str) -> int:
         return AT_THE_DOOR
     if path == DRAWINGS:
         return DRAWING
+    if path == ARCHIVES:
+        return LIBRARY
     return FILE if path.endswith(("/import", "/photographs")) else ORDINARY
 
 

@@ -33,7 +33,7 @@ M_ARENA_MAX: Final = -8
 """as malloc.h has it"""
 TOO_FAST: Final = 1.0
 """seconds: a process that lives no longer than this is started anew only after as long a pause"""
-LARGEST_BODY: Final = 11 * 1024 * 1024
+LARGEST_BODY: Final = 65 * 1024 * 1024
 """bytes that are taken from the wire at all; what an address really takes in is smaller (``ways_in``)"""
 
 

@@ -17,8 +17,10 @@ from patterncraft.formats.without_measures import measures_in, without_measures
 from ..cloth.models import LayItem, LayRecord
 from ..config.remembered import forget_everywhere
 from ..fitting.models import Fitting, Photograph, PinnedNote
+from ..library.models import Archive
 from ..people.models import EarlierChart, MeasureChart, Person
 from ..people.words import chart_of
+from ..runs.models import RunFiles, RunRecord
 from ..shelf.models import Block, BlockRevision
 from ..styles.models import Style, StyleEdit
 from ..workrooms.models import Keepable, Workroom
@@ -119,9 +121,24 @@ def _strike_out(person: Person) -> None:
     ):
         for pk, text in named.filter(**{f"{field}__contains": person.name}).values_list("pk", field):
             named.filter(pk=pk).update(**{field: _without(person.name, text)})
+    _strike_out_of_runs(person)
+    # Whoever saved an archive has it; what lies here still holds her measures.
+    Archive.objects.filter(workroom=person.workroom).delete()
     for style in Style.objects.filter(workroom=person.workroom).exclude(acknowledged=[]):
         told = [a | {"reason": _without(person.name, a["reason"])} for a in style.acknowledged]
         Style.objects.filter(pk=style.pk).update(acknowledged=told)
+
+
+def _strike_out_of_runs(person: Person) -> None:
+    """Her name out of runs that she was in; their files, which have her measures in them, are thrown away."""
+    for run in RunRecord.objects.filter(workroom=person.workroom).defer("result"):
+        if any(b["person"] == person.pk for b in run.bodies):
+            RunFiles.objects.filter(run=run).delete()
+        own = [
+            b | {"label": _without(person.name, b["label"]), "said": [_without(person.name, s) for s in b["said"]]}
+            for b in run.bodies
+        ]
+        RunRecord.objects.filter(pk=run.pk).update(bodies=own, name=_without(person.name, run.name))
 
 
 def _charts_of(person_id: int | None) -> list[dict[str, float]]:

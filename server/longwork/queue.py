@@ -56,7 +56,8 @@ def take_up_again() -> int:
     late = timezone.now() - SILENT
     again: list[Long] = []
     for kind, task in KINDS.items():
-        all_of_it = kind._default_manager
+        # What they hold may be large: a library as one file.
+        all_of_it = kind._default_manager.only("pk", "state", "stop", "attempt", "beat")
         running = all_of_it.filter(state=State.RUNNING)
         again += [*running.filter(beat__lt=late), *running.filter(beat=None)]
         # Only our own queue can be looked into; another broker looks after what it was given.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any, TypeVar
+from uuid import uuid4
 
 from django.conf import settings
 from django.db import models
@@ -12,9 +13,15 @@ from patterncraft.house import HouseRules
 M = TypeVar("M", bound=models.Model)
 
 
-class Workroom(models.Model):
-    """A house with its rules; owner of everything."""
+def new_key() -> str:
+    """Thirty-two letters that nobody else has."""
+    return uuid4().hex
 
+
+class Workroom(models.Model):
+    """A house with its rules; owner of everything. ``key``: by which what comes from here is known elsewhere."""
+
+    key = models.CharField(max_length=32, unique=True, default=new_key)
     name = models.CharField(max_length=120)
     rules = models.JSONField(default=dict, help_text="House rules that differ from the defaults.")
     is_demo = models.BooleanField(default=False)
@@ -44,9 +51,11 @@ class Guesses(models.Model):
 
 
 class Keepable(models.Model):
-    """What can be put away and taken back. ``put_away``: since when; None: it is at hand."""
+    """What can be put away and taken back. ``put_away``: since when; None: it is at hand. ``origin``: by which it is known where it came from; empty for what was
+    made here."""
 
     put_away = models.DateTimeField(null=True, blank=True)
+    origin = models.CharField(max_length=80, blank=True, default="")
 
     class Meta:
         abstract = True

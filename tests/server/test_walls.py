@@ -18,7 +18,10 @@ from server.cloth.models import ClothCard, LayRecord
 from server.config.api import api
 from server.fitting.models import Fitting, Photograph, PinnedNote
 from server.incoming.models import Incoming
+from server.library.models import Archive
 from server.people.models import MeasureChart, Person
+from server.runs import services as runs
+from server.runs.models import RunFiles, RunRecord
 from server.shelf.models import Block
 from server.shelf.services import draft_file
 from server.styles.models import Style
@@ -50,9 +53,15 @@ class House:
         self.note = self.fitting.notes.create(piece="front", x=5.0, y=20.0, text="Ada stoops")
         self.photograph = self.fitting.photographs.create(jpeg=b"Ada", width=1, height=1)
         self.cloth = ClothCard.objects.create(workroom=caller.room, name="Ada's flannel", card=Cloth().model_dump(mode="json"))
-        self.lay = lays.ask(caller.room, self.cloth, "shell", LayOrder(), [(self.style, 1)])
+        self.lay = lays.ask(caller.room, self.cloth, "shell", LayOrder(), [lays.wanted(self.style, 1)])
         LayRecord.objects.filter(pk=self.lay.pk).update(state="stopped", placed=[[0, 0, 0.0, 60.0, 1.0]])
         self.drawing = Incoming.objects.create(workroom=caller.room, name="Ada's card", kind="drawing", data=SQUARE)
+        self.run = runs.ask(caller.room, self.style, {}, [self.person.pk])
+        body = self.run.bodies[0] | {"pins": [["bodice", self.block.revisions.all()[0].pk]]}
+        cut = {"cannot": ["Ada"], "broken": [], "findings": [], "cautions": [], "pieces": 2}
+        RunRecord.objects.filter(pk=self.run.pk).update(state="done", bodies=[body], result={"cuts": {"0": cut}})
+        RunFiles.objects.create(run=self.run, state="done", data=b"Ada")
+        self.archive = Archive.objects.create(workroom=caller.room, way="out", name="Ada's", state="done", data=b"Ada")
 
     @property
     def pin(self) -> dict[str, Any]:
@@ -64,6 +73,8 @@ class House:
         return {
             "cloths": list(ClothCard.objects.filter(workroom=self.caller.room).values_list("name", "card", "put_away")),
             "lays": list(LayRecord.objects.filter(workroom=self.caller.room).values_list("state", "stop", "placed", "attempt")),
+            "runs": list(RunRecord.objects.filter(workroom=self.caller.room).values_list("name", "state", "stop", "attempt")),
+            "archives": list(Archive.objects.filter(workroom=self.caller.room).values_list("name", "state", "stop")),
             "assigned": list(self.style.cloths.values_list("use", "cloth_id")),
             "finishing": self.style.finishing,
             "people": list(Person.objects.filter(workroom=self.caller.room).values_list("name", flat=True)),
@@ -273,7 +284,11 @@ def cloth_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
         ],
         ("PUT", cloth): [(f"/cloths/{t.cloth.pk}", {"name": "Eve's", "card": {}})],
         ("GET", "/api/lays"): [],
-        ("POST", "/api/lays"): [("/lays", asked), ("/lays", asked | {"cloth_id": t.cloth.pk, "items": [{"style_id": o.style.pk}]})],
+        ("POST", "/api/lays"): [
+            ("/lays", asked),
+            ("/lays", asked | {"cloth_id": t.cloth.pk, "items": [{"style_id": o.style.pk}]}),
+            ("/lays", order | {"cloth_id": o.cloth.pk, "run_id": t.run.pk}),
+        ],
         ("GET", lay): [(f"/lays/{t.lay.pk}", None)],
         ("POST", f"{lay}/stop"): [(f"/lays/{t.lay.pk}/stop", None)],
         ("POST", f"{lay}/move"): [(f"/lays/{t.lay.pk}/move", {"version": 0, "index": 0, "turn": 0, "x": 61, "y": 1})],
@@ -283,6 +298,32 @@ def cloth_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
         else [],
         ("DELETE", lay): [(f"/lays/{t.lay.pk}", None)],
         ("DELETE", cloth): [(f"/cloths/{t.cloth.pk}", None)],
+    }
+
+
+def run_cases(t: House, o: House) -> dict[tuple[str, str], list[Case]]:
+    """Of runs and archives, as above."""
+    run, archive = "/api/runs/{run_id}", "/api/archives/{archive_id}"
+    mine, kept = f"/runs/{t.run.pk}", f"/archives/{t.archive.pk}"
+    return {
+        ("GET", "/api/styles/{style_id}/bodies"): [(f"/styles/{t.style.pk}/bodies", None)],
+        ("GET", "/api/runs"): [],
+        ("POST", "/api/runs"): [
+            ("/runs", {"style_id": t.style.pk, "people": [o.person.pk]}),
+            ("/runs", {"style_id": o.style.pk, "people": [t.person.pk]}),
+        ],
+        ("GET", run): [(mine, None)],
+        ("POST", f"{run}/stop"): [(f"{mine}/stop", None)],
+        ("GET", f"{run}/drawing"): [(f"{mine}/drawing", None)],
+        ("POST", f"{run}/files"): [(f"{mine}/files", None)],
+        ("GET", f"{run}/files.zip"): [(f"{mine}/files.zip", None)] if t is not o else [],
+        ("GET", f"{run}/all/{{name}}"): [(f"{mine}/all/lengths.csv", None)] if t is not o else [],
+        ("GET", f"{run}/bodies/{{number}}/{{name}}"): [(f"{mine}/bodies/1/pattern.json", None)] if t is not o else [],
+        ("DELETE", run): [(mine, None)],
+        ("POST", "/api/archives"): [("/archives", {"styles": [t.style.pk]}), ("/archives", {"blocks": [t.block.pk]})],
+        ("POST", f"{archive}/stop"): [(f"{kept}/stop", None)],
+        ("GET", f"{archive}/library.zip"): [(f"{kept}/library.zip", None)] if t is not o else [],
+        ("DELETE", archive): [(kept, None)],
     }
 
 
@@ -324,7 +365,7 @@ def houses(us: Caller, strangers: Caller) -> tuple[House, House]:
 
 def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
     theirs, own = houses
-    table = cases(theirs, own) | shelf_cases(theirs, own) | cloth_cases(theirs, own)
+    table = cases(theirs, own) | shelf_cases(theirs, own) | cloth_cases(theirs, own) | run_cases(theirs, own)
     assert doors() - set(table) == set(), "each operation that speaks of an id needs its case here"
     before = theirs.seen()
     kept = own.seen()
@@ -341,7 +382,9 @@ def test_no_door_opens_to_a_stranger(houses: tuple[House, House]) -> None:
 def test_the_same_questions_about_ones_own_things_are_answered(houses: tuple[House, House]) -> None:
     """Else a door that is shut to everybody would pass the test above."""
     own, _ = houses
-    for (method, path), questions in (cases(own, own) | shelf_cases(own, own) | cloth_cases(own, own)).items():
+    for (method, path), questions in (
+        cases(own, own) | shelf_cases(own, own) | cloth_cases(own, own) | run_cases(own, own)
+    ).items():
         for url, body in questions:
             if path == "/api/charts/{chart_id}/earlier/{number}/back":
                 own.caller.post(f"/people/{own.person.pk}/charts", WAIST_ANEW | {"changes": {"id": own.chart.pk, "version": 1}})

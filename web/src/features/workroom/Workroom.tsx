@@ -2,6 +2,7 @@
 import { useSession } from "../../api/queries";
 import { Page } from "../../ui/controls";
 import { AwayList } from "./AwayList";
+import { OneFile } from "./OneFile";
 import { YourPhrase } from "./YourPhrase";
 
 export function Workroom() {
@@ -14,12 +15,20 @@ export function Workroom() {
       lead={in_demo ? "The demo workroom; it opens only on this machine." : `You are signed in as ${person}.`}
     >
       <div className="grid gap-10 lg:grid-cols-[minmax(0,1fr)_360px]">
-        <section aria-labelledby="put-away">
-          <h2 id="put-away" className="mb-2 font-serif text-[21px]">
-            Put away
-          </h2>
-          <AwayList />
-        </section>
+        <div className="grid content-start gap-10">
+          <section aria-labelledby="one-file">
+            <h2 id="one-file" className="mb-2 font-serif text-[21px]">
+              The library as one file
+            </h2>
+            <OneFile />
+          </section>
+          <section aria-labelledby="put-away">
+            <h2 id="put-away" className="mb-2 font-serif text-[21px]">
+              Put away
+            </h2>
+            <AwayList />
+          </section>
+        </div>
         <section aria-labelledby="phrase">
           <h2 id="phrase" className="mb-2 font-serif text-[21px]">
             Your password

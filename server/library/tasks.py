@@ -1,0 +1,60 @@
+"""An archive carried out or in, by the worker."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Final
+
+from django_tasks import task
+
+from ..config.remembered import forget_everywhere
+from ..longwork.at_work import AtWork, attempt_at
+from .models import Archive
+from .packing import Stopped as StoppedPacking
+from .packing import packed
+from .taking import Stopped, read, take_in
+
+BROKE: Final = "It broke off for a reason nobody foresaw; nothing was changed. Try it once more."
+EVERY: Final = 10
+"""things after which it is told how far it is"""
+
+
+@task()
+def carry(archive_id: int, attempt: int) -> None:
+    """Pack the library, or take one in."""
+    attempt_at(Archive, archive_id, attempt, _out if _way(archive_id) == Archive.Way.OUT else _in, BROKE)
+
+
+def _way(archive_id: int) -> str:
+    return Archive.objects.filter(pk=archive_id).values_list("way", flat=True).first() or Archive.Way.OUT
+
+
+def _told(at: AtWork[Archive]) -> Callable[[int, int], bool]:
+    def told(done: int, of: int) -> bool:
+        if done % EVERY == 0 or done == of:
+            at.keep(done=done, of=of)
+        return not at.is_over()
+
+    return told
+
+
+def _out(at: AtWork[Archive]) -> None:
+    wanted = at.record.wanted
+    try:
+        data = packed(at.record.workroom, _told(at), wanted.get("styles", ()), wanted.get("blocks", ()))
+    except StoppedPacking:
+        at.end("It was stopped.", done=0)
+        return
+    at.end(data=data, size=len(data))
+
+
+def _in(at: AtWork[Archive]) -> None:
+    room = at.record.workroom
+    try:
+        found = read(room, bytes(at.record.data or b""), _told(at))
+    except Stopped as e:
+        at.end(e.message, done=0)
+        return
+    taken = take_in(room, found)
+    forget_everywhere()
+    at.end(told=taken.sentences(), data=None)
