@@ -67,7 +67,7 @@ mutants: setup
 bench: setup /usr/bin/chromium
 	$(BIN)/python -m bench
 
-# Strange files and requests, kills, races, crowds; at most ten minutes. Ends with 1 where something does not hold.
+# Strange files and requests, kills, races, crowds; at most a quarter of an hour. Ends with 1 where something does not hold.
 siege: setup
 	$(BIN)/python -m siege
 

@@ -1,4 +1,4 @@
-"""``python -m siege``: the whole table, in less than ten minutes. Ends with 1 where something did not hold."""
+"""``python -m siege``: the whole table, in less than a quarter of an hour. Ends with 1 where something did not hold."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ from pathlib import Path
 
 from bench.clock import Row, ms, pace, table
 
-from . import crowd, described, files, lays, saves, strangers
+from . import crowd, described, files, lays, libraries, saves, strangers
 from .house import House, furnished
 
 PEOPLE = 20
@@ -72,10 +72,17 @@ def rows() -> list[Row]:
         found += [Row(f"50 kills, {written} writes: lost", str(len(lost)), "0", not lost), *_listed(lost)]
         asked, faults = lays.killed(house, rooms[12], 50)
         found += [Row(f"50 kills in the middle of {asked} lays: lost", str(len(faults)), "0", not faults), *_listed(faults)]
+        taken, faults = libraries.killed(house, rooms[13], 50)
+        found += [
+            Row(
+                f"50 kills while a library is taken into {taken} workrooms: half there, or lost", str(len(faults)), "0", not faults
+            ),
+            *_listed(faults),
+        ]
         found += [Row("most memory, all processes", f"{max(peak, house.peak):.0f} MB", "≤ 400 MB", max(peak, house.peak) <= 400)]
     finally:
         house.stop()
-    found.append(Row("the siege took", f"{time.perf_counter() - begun:.0f} s", "≤ 600 s", time.perf_counter() - begun <= 600))
+    found.append(Row("the siege took", f"{time.perf_counter() - begun:.0f} s", "≤ 900 s", time.perf_counter() - begun <= 900))
     return found
 
 
