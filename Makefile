@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve plotter backup restore phrase test lint bench siege mutants shots schema clean
+.PHONY: setup demo serve plotter backup restore phrase test test-postgres lint bench siege mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -58,7 +58,12 @@ lint: setup
 test: setup lint /usr/bin/chromium
 	cd web && npm test --silent
 	$(BIN)/python -m pytest -n 2 -m "not browser"
+	$(BIN)/python -m tools.on_postgres -n 2 $(addprefix tests/server/test_, walls.py runs.py library.py styles.py at_once.py)
 	$(BIN)/python -m pytest -n 2 --dist loadfile -m browser
+
+# The server's tests, all of them, on a PostgreSQL of their own (Debian's packages); `make test` does a share of it where those are there.
+test-postgres: setup
+	$(BIN)/python -m tools.on_postgres
 
 # Small faults, one at a time: do the tests notice? SAMPLE=0 takes all, SEED= another choice, PACKAGES="paper moves" only those.
 mutants: setup

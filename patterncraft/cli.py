@@ -27,6 +27,7 @@ from .formats.json_in import read_json
 from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
 from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
 from .formats.pdf import pattern_pdf
+from .formats.school_sheet import school_sheet
 from .formats.svg import pattern_svg
 from .formats.tiles import PAPERS, SCALES
 from .house import HouseRules
@@ -68,6 +69,7 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--set", action="append", default=[], metavar="KEY=VALUE", dest="settings")
     p.add_argument("--for", type=Path, metavar="BLOCK.json", dest="base", help="the block it must meet, as a sleeve its armhole")
     p.add_argument("--out", required=True, type=Path)
+    p.add_argument("--sheet", type=Path, metavar="SHEET.pdf", help="the draft point by point besides, to draw from")
     command("moves", _moves, "the moves, with their parameters")
     p = command("cut", _cut, "replay a style, on other blocks if given")
     p.add_argument("style", type=Path)
@@ -144,6 +146,8 @@ def _draft(args: argparse.Namespace) -> int:
     base = read_block(read_file(_bytes(args.base), BlockFile, str(args.base))) if args.base else None
     block = school(args.school).draft(chart_of(file), _settings(args.settings), base)
     args.out.write_bytes(write_file(block_file(block, f"{file.name} {args.school}".strip())))
+    if args.sheet:
+        args.sheet.write_bytes(school_sheet(school(args.school), block, file.name or args.school, HouseRules().unit))
     lines = audit(block, HouseRules())
     shown = [f"{'broken' if x.kept is False else 'kept  ' if x.kept else '      '}  {_audit_words(x)}" for x in lines]
     _print(args, [{"title": x.title, "sum": x.sum.spoken("cm"), "kept": x.kept, "cure": x.cure} for x in lines], shown)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from datetime import date
-from io import BytesIO
 from typing import Final
 
 from reportlab.lib.utils import simpleSplit
@@ -16,18 +15,12 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
 from ..units import Unit
-from .label import BOLD, REGULAR, register_fonts
+from .label import BOLD, REGULAR
+from .page import LEADING, RIM, SIZE, Page
 from .pdf_piece import CM, draw_curve
-from .tiles import paper_of
 
-RIM: Final = 1.5
-HEAD: Final = 1.6
-"""cm for the page's head"""
 HIGH: Final = 5.6
 """cm of height for a step's drawings"""
-LEADING: Final = 0.43
-"""cm from line to line"""
-SIZE: Final = 9.5
 MOST_SUMS: Final = 10
 SHEETS: Final = 6
 """pieces drawn of a step at most; one that touches more shows the first of them"""
@@ -42,8 +35,7 @@ def making_sheet(
     told: Callable[[int, int], None] = lambda done, of: None,
 ) -> bytes:
     """``told`` hears after each step how many of how many are drawn. Steps that are muted are left out."""
-    register_fonts()
-    page = _Page(title, paper, made_on)
+    page = _Sheet("Making sheet", title, paper, made_on)
     steps = [d for d in replay.done if not d.step.muted]
     page.start(replay.start)
     for n, d in enumerate(steps, 1):
@@ -53,62 +45,22 @@ def making_sheet(
     return page.done()
 
 
-class _Page:
-    """Where on which page the next thing goes."""
-
-    def __init__(self, title: str, paper: str, made_on: date | None) -> None:
-        _, self.width, self.height, _ = paper_of(paper)
-        self.out = BytesIO()
-        self.canvas = Canvas(self.out, pagesize=(self.width * CM, self.height * CM), invariant=1)
-        self.canvas.setTitle(f"Making sheet: {title}")
-        self.title, self.made_on, self.number = title, made_on, 0
-        self.y = 0.0
-        self._new()
-
-    @property
-    def room(self) -> float:
-        return self.width - 2 * RIM
-
-    def _new(self) -> None:
-        if self.number:
-            self.canvas.showPage()
-        self.number += 1
-        self.y = self.height - RIM - HEAD
-        head = simpleSplit(f"Making sheet · {self.title}", BOLD, 12, (self.room - 4) * CM)[:1]
-        self._say(RIM, self.height - RIM - 0.3, head[0] if head else "", BOLD, 12)
-        when = f"{self.made_on.isoformat()} · " if self.made_on else ""
-        self.canvas.setFont(REGULAR, 9)
-        self.canvas.drawRightString((self.width - RIM) * CM, (self.height - RIM - 0.3) * CM, f"{when}page {self.number}")
-        self.canvas.setLineWidth(0.8)
-        self.canvas.line(RIM * CM, (self.height - RIM - 0.6) * CM, (self.width - RIM) * CM, (self.height - RIM - 0.6) * CM)
-
-    def _say(self, x: float, y: float, words: str, font: str = REGULAR, size: float = SIZE) -> None:
-        self.canvas.setFont(font, size)
-        self.canvas.drawString(x * CM, y * CM, words)
-
-    def _lines(self, words: str, font: str = REGULAR, indent: float = 0.0) -> None:
-        for line in simpleSplit(words, font, SIZE, (self.room - indent) * CM):
-            self._want(LEADING)
-            self._say(RIM + indent, self.y, line, font)
-            self.y -= LEADING
-
-    def _want(self, height: float) -> None:
-        if self.y - height < RIM:
-            self._new()
+class _Sheet(Page):
+    """What is drawn of steps."""
 
     def start(self, pattern: Pattern) -> None:
         """The blocks as they come to the table."""
-        self._lines("Trace the blocks, with their darts and notches.", BOLD)
+        self.lines("Trace the blocks, with their darts and notches.", BOLD)
         self._drawings([("", pattern.pieces)], pattern.pieces)
 
     def step(self, d: Done, unit: Unit) -> None:
         """Sentence, note, both drawings, sums."""
         sums = [f"{s.label}: {said}" if (said := s.spoken(unit)) else s.label for s in d.working][:MOST_SUMS]
         words = simpleSplit(f"{d.number}. {d.step.spoken(d.before, unit)}", BOLD, SIZE, self.room * CM)
-        self._want(LEADING * (len(words) + min(len(sums), 3)) + HIGH + 0.6)
-        self._lines(f"{d.number}. {d.step.spoken(d.before, unit)}", BOLD)
+        self.want(LEADING * (len(words) + min(len(sums), 3)) + HIGH + 0.6)
+        self.lines(f"{d.number}. {d.step.spoken(d.before, unit)}", BOLD)
         if d.step.note:
-            self._lines(d.step.note, indent=0.5)
+            self.lines(d.step.note, indent=0.5)
         was = {p.name: p for p in d.before.pieces}
         new = [p for p in d.after.pieces if was.get(p.name) is not p]
         kept = {p.name for p in d.after.pieces if was.get(p.name) is p}
@@ -116,29 +68,29 @@ class _Page:
         if new or gone:
             self._drawings([("before", gone), ("after", new)], [*gone, *new])
         for line in sums:
-            self._lines(line, indent=0.5)
+            self.lines(line, indent=0.5)
         self.y -= 0.35
 
     def sewing(self, order: Sequence[Sewing]) -> None:
         """The order of sewing, numbered."""
         self.y -= 0.2
-        self._want(LEADING * 4)
-        self._lines("How it can be sewn (a suggestion, read off the seams)", BOLD)
+        self.want(LEADING * 4)
+        self.lines("How it can be sewn (a suggestion, read off the seams)", BOLD)
         for n, s in enumerate(order, 1):
             after = f" (after {', '.join(s.after)})" if s.after and s.kind == "seam" else ""
-            self._lines(f"{n}. {s.words}{after}", indent=0.3)
-        self._lines("Cut away from your hand; count the pins back into the cushion.")
+            self.lines(f"{n}. {s.words}{after}", indent=0.3)
+        self.lines("Cut away from your hand; count the pins back into the cushion.")
 
     def _drawings(self, groups: Sequence[tuple[str, Sequence[Piece]]], together: Sequence[Piece]) -> None:
         """Side by side, all to one scale."""
-        self._want(HIGH)
+        self.want(HIGH)
         wide = self.room / len(groups) - 0.4
         rows = [list(pieces)[:SHEETS] for _, pieces in groups]
         k = min((_fit(row, wide, HIGH - 1.1) for row in rows if row), default=1.0)
         for n, ((label, _), row) in enumerate(zip(groups, rows, strict=True)):
             left = RIM + n * self.room / len(groups)
             if label:
-                self._say(left, self.y - 0.3, label, REGULAR, 8)
+                self.say(left, self.y - 0.3, label, REGULAR, 8)
             x = left
             for p in row:
                 l_, t_, r_, _ = p.box
@@ -152,12 +104,6 @@ class _Page:
         self.canvas.setFont(REGULAR, 7)
         self.canvas.drawRightString((self.width - RIM) * CM, (self.y - 0.3) * CM, said)
         self.y -= HIGH
-
-    def done(self) -> bytes:
-        """The document."""
-        self.canvas.showPage()
-        self.canvas.save()
-        return self.out.getvalue()
 
 
 def _fit(pieces: Sequence[Piece], wide: float, high: float) -> float:

@@ -63,7 +63,8 @@ def finished(style: Style) -> Finished:
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (style.name, block_and_person(style)[1]) if x)
-    return Finished(replay.pattern, finish(replay.pattern, rules, title, style.finish_plan()), title)
+    pieces = finish(replay.pattern, rules, f"{title} · {style.as_of()}", style.finish_plan())
+    return Finished(replay.pattern, pieces, title)
 
 
 def seen(style: Style) -> str:
@@ -132,7 +133,7 @@ def ask(room: Workroom, card: ClothCard, use: str, order: LayOrder, lots: Sequen
 def go_on(record: LayRecord, seconds: float) -> LayRecord:
     """Pack on for so long; what is found counts only when it is shorter."""
     with transaction.atomic():
-        fresh = LayRecord.objects.get(pk=record.pk)
+        fresh = LayRecord.objects.select_for_update().get(pk=record.pk)
         if fresh.going:
             raise MoveRefused("it is being made already.", fresh.name, "Wait, or stop it.")
         fresh.order = fresh.order | {"seconds": min(3600.0, fresh.spent + seconds)}
@@ -145,7 +146,7 @@ def go_on(record: LayRecord, seconds: float) -> LayRecord:
 def move(record: LayRecord, version: int, index: int, turn: float, shift: complex) -> LayRecord:
     """A piece slid or turned by hand. Raises BadPlace where it cannot lie, Conflict when the lay has changed since."""
     with transaction.atomic():
-        fresh = LayRecord.objects.get(pk=record.pk)
+        fresh = LayRecord.objects.select_for_update().get(pk=record.pk)
         if fresh.going:
             raise MoveRefused("it is still being made.", fresh.name, "Stop it first; then the pieces are yours.")
         if fresh.version != version:

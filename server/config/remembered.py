@@ -47,16 +47,26 @@ def _told() -> int:
         return 0
 
 
-class Forgetting:
-    """Before each answer: has anybody told us to forget?"""
+class Heard:
+    """Asked before each piece of work: has anybody told us to forget since the last?"""
 
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse], forget: Callable[[], None] = forget_here) -> None:
-        self.get_response, self.forget = get_response, forget
+    def __init__(self, forget: Callable[[], None] = forget_here) -> None:
+        self.forget = forget
         self.told = _told()
 
-    def __call__(self, request: HttpRequest) -> HttpResponse:
+    def __call__(self) -> None:
         told = _told()
         if told != self.told:
             self.told = told
             self.forget()
+
+
+class Forgetting:
+    """Before each answer."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse], forget: Callable[[], None] = forget_here) -> None:
+        self.get_response, self.heard = get_response, Heard(forget)
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        self.heard()
         return self.get_response(request)

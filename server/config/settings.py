@@ -4,6 +4,7 @@ import os
 import secrets
 from pathlib import Path
 
+from .larger import behind_a_proxy, database, queue
 from .private_files import kept_private, private_folder
 
 BASE = Path(__file__).resolve().parents[2]
@@ -62,25 +63,9 @@ MIDDLEWARE = [
 ROOT_URLCONF = "server.config.urls"
 WSGI_APPLICATION = "server.config.wsgi.application"
 
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": str(kept_private(Path(os.environ.get("STEADY_SHEAR_DB", VAR / "steady-shear.sqlite3")))),
-        # Each thread keeps its connection: opening one anew for every question cost as much as the question.
-        "CONN_MAX_AGE": None,
-        "OPTIONS": {
-            # Writers queue instead of failing: the write lock is taken when a transaction begins.
-            "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
-            # FULL: what was acknowledged is on the disk, also when the power fails (measured in docs/safety.md).
-            # secure_delete: measures that were deleted are overwritten, not only let go.
-            "init_command": ("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA secure_delete=ON;"),
-        },
-        "TEST": {"NAME": os.environ.get("STEADY_SHEAR_TEST_DB", str(VAR / "test.sqlite3"))},
-    }
-}
-# Long work waits in the database and is done by a process beside those that answer. A larger house names another backend of the same kind.
-TASKS = {"default": {"BACKEND": os.environ.get("STEADY_SHEAR_TASKS", "django_tasks_db.DatabaseBackend"), "QUEUES": []}}
+DATABASES = {"default": database(VAR)}
+TASKS, RQ_QUEUES, _of_the_broker = queue()
+INSTALLED_APPS += _of_the_broker
 # Where the workroom's pen plotter takes plots; its stand-in listens there (make plotter).
 PLOTTER = os.environ.get("STEADY_SHEAR_PLOTTER", "127.0.0.1:9109")
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
@@ -102,6 +87,11 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 CSRF_COOKIE_SAMESITE = "Lax"
+# Behind a proxy that speaks TLS for the house: its word on who asks and how is taken, and cookies travel encrypted only.
+BEHIND_PROXY = behind_a_proxy()
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if BEHIND_PROXY else None
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = BEHIND_PROXY
+CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS if "." in host] if BEHIND_PROXY else []
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 65 * 1024 * 1024

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from patterncraft.errors import PatternError
 
+from ..config.remembered import Heard
 from .leaving import is_leaving
 from .models import Long
 
@@ -18,6 +19,7 @@ BEAT: Final = 0.7
 """seconds between signs of life, each of which also asks whether to stop"""
 L = TypeVar("L", bound=Long)
 State = Long.State
+_heard = Heard()
 
 
 class AtWork(Generic[L]):
@@ -61,6 +63,7 @@ class AtWork(Generic[L]):
 def attempt_at(kind: type[L], number: int, attempt: int, work: Callable[[AtWork[L]], None], broke: str) -> None:
     """Take the record if this attempt at it still counts and waits, and do the work. What a person can mend is told in her words; of the rest ``broke`` is said, and
     raised."""
+    _heard()
     mine = kind._default_manager.filter(pk=number, attempt=attempt)
     record = mine.filter(state=State.WAITING).first()
     if record is None or not mine.update(state=State.RUNNING, beat=timezone.now(), message=""):

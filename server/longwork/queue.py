@@ -44,7 +44,7 @@ def looked_after(record: L) -> L:
     """As it is; one whose worker has fallen silent is queued again while somebody looks at it."""
     if record.state == State.RUNNING and (record.beat is None or timezone.now() - record.beat > SILENT):
         with transaction.atomic():
-            fresh = type(record)._default_manager.get(pk=record.pk)
+            fresh = type(record)._default_manager.select_for_update().get(pk=record.pk)
             if fresh.attempt == record.attempt and fresh.state == State.RUNNING:
                 enqueue(fresh)
             return fresh

@@ -7,8 +7,11 @@ import threading
 from types import FrameType
 from typing import Final
 
+from django.core.management import call_command
 from django.db import Error, connections
 from django.utils.crypto import get_random_string
+from django_tasks import task_backends
+from django_tasks_db import DatabaseBackend
 from django_tasks_db.management.commands.db_worker import Worker
 
 from . import queue
@@ -34,6 +37,10 @@ def work() -> None:
     for name in ("django_tasks", "django_tasks_db"):
         logging.getLogger(name).setLevel(logging.ERROR)
     threading.Thread(target=_look_for_lost_work, daemon=True).start()
+    if not isinstance(task_backends["default"], DatabaseBackend):
+        # What waits with a broker is fetched by the broker's own worker.
+        call_command("rqworker", "default", job_class="django_tasks_rq.Job", verbosity=0)
+        return
     worker = LongWork(
         queue_names=["*"],
         interval=EVERY,

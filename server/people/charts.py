@@ -72,7 +72,7 @@ def change(person: Person, seen: At, day: date, taking: Taking) -> MeasureChart:
     Raises Missing, Conflict where it was changed since it was seen, OfThatDay.
     """
     with transaction.atomic():
-        chart = at_version(person.charts.filter(pk=seen.chart_id).first(), seen.version)
+        chart = at_version(person.charts.select_for_update().filter(pk=seen.chart_id).first(), seen.version)
         if chart.taken_on != day:
             return keep(person, day, taking)
         return _changed(chart, taking, "typed anew")
@@ -81,7 +81,7 @@ def change(person: Person, seen: At, day: date, taking: Taking) -> MeasureChart:
 def back_to(chart: MeasureChart, version: int, number: int) -> MeasureChart:
     """Make what the chart held at version ``number`` its measures again. Raises Missing, Conflict."""
     with transaction.atomic():
-        fresh = at_version(MeasureChart.objects.filter(pk=chart.pk).first(), version)
+        fresh = at_version(MeasureChart.objects.select_for_update().filter(pk=chart.pk).first(), version)
         old = fresh.earlier.filter(number=number).first()
         if old is None:
             raise Missing("the chart was never in that state.", cure="Choose one of those listed.")

@@ -76,7 +76,9 @@ def titled(run: RunRecord, body: BodyData) -> str:
 def size_of(run: RunRecord, cut: Cut) -> Size:
     """Finished, as it is laid over others."""
     pattern = cut.replay.pattern
-    return Size(cut.body.label, pattern, finish(pattern, run.house_rules(), titled(run, cut.body), run.plan()))
+    return Size(
+        cut.body.label, pattern, finish(pattern, run.house_rules(), f"{titled(run, cut.body)} · {run.created.date()}", run.plan())
+    )
 
 
 def of_run(run: RunRecord, cuts: Sequence[Cut], at: str = "", only: str = "") -> dict[str, bytes]:

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 from pydantic import Field
 
+from patterncraft.drafting.schools import SCHOOLS
+from patterncraft.errors import BadSetting
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.dxf import pattern_dxf
+from patterncraft.formats.school_sheet import school_sheet
 from patterncraft.formats.svg import pattern_svg
 from patterncraft.texts import NAME_LETTERS
 
@@ -19,7 +23,7 @@ from ..people.words import chart_of
 from ..workrooms.access import workroom_of
 from .families import draft_family, duplicate
 from .models import Block
-from .services import draft_of
+from .services import constructed, draft_of
 from .shapes import BlockOut, DuplicateIn, SizesIn
 from .words_of_block import block_out, head_revision
 
@@ -56,6 +60,19 @@ def copy(request: HttpRequest, block_id: int, body: DuplicateIn) -> HttpResponse
     return HttpResponse(
         block_out(duplicate(block, body.name, person, chart), room).model_dump_json(), content_type="application/json"
     )
+
+
+@router.get("/blocks/{block_id}/school-sheet.pdf", response={200: bytes, **ERRORS})
+def printed_school_sheet(request: HttpRequest, block_id: int) -> HttpResponse:
+    """The newest revision's draft, point by point, to draw from. Refused for a block that was traced."""
+    room = workroom_of(request)
+    block = Block.objects.one(room, block_id)
+    draft = constructed(draft_of(head_revision(block).pk))
+    if not draft.school:
+        raise BadSetting("it was traced, not drafted here.", block.name, "Print it as a pattern, from a style on it.")
+    rules = room.house_rules()
+    data = school_sheet(SCHOOLS[draft.school], draft, block.name, rules.unit, rules.paper, date.today())
+    return download(data, "application/pdf", f"{block.name} – school sheet.pdf")
 
 
 @router.get("/blocks/{block_id}/drawing/{kind}", response={200: bytes, **ERRORS})

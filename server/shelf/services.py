@@ -46,6 +46,7 @@ def keep_revision(block: Block, file: BlockFile, note: str) -> BlockRevision:
     content = as_json(file)
     draft = proved(content, block.name)
     with transaction.atomic():
+        Block.objects.select_for_update().get(pk=block.pk)
         last = block.revisions.aggregate(last=Max("number"))["last"] or 0
         describe(block, draft, stored_letters(content))
         block.save(update_fields=DESCRIBED)

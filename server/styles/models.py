@@ -52,6 +52,11 @@ class Style(Keepable):
         """Its own lines over the house rules."""
         return Finishing.model_validate({"lines": self.finishing})
 
+    def as_of(self) -> str:
+        """Which state of it this is, for the labels: two sheets of one style are told apart by it."""
+        day = self.changed.date().isoformat()
+        return f"change {self.cursor}, {day}" if self.cursor else day
+
     def house_rules(self) -> HouseRules:
         """Its own rules, shown and printed as the workroom does now: unit and paper are the house's."""
         now = self.workroom.house_rules()

@@ -162,8 +162,8 @@ def step_through(style: Style, version: int, by: int) -> Style:
 
 
 def at_version(style: Style, version: int) -> Style:
-    """The style as it is stored. Raises Conflict when it is no longer at that version."""
-    fresh = Style.objects.select_related("workroom").get(pk=style.pk)
+    """The style as it is stored, in a transaction that nobody else changes it beside. Raises Conflict when it is no longer at that version."""
+    fresh = Style.objects.select_related("workroom").select_for_update(of=("self",)).get(pk=style.pk)
     if fresh.version != version:
         raise Conflict(
             f"“{fresh.name}” was changed elsewhere in the meantime.", cure="Its newest state is shown now; do your step again."

@@ -102,7 +102,7 @@ def _pieces(style: Style, rules: HouseRules) -> tuple[tuple[FinishedPiece, ...],
     if replay.stopped:
         raise replay.stopped
     title = " · ".join(x for x in (style.name, block_and_person(style)[1]) if x)
-    return finish(replay.pattern, rules, title, style.finish_plan()), title
+    return finish(replay.pattern, rules, f"{title} · {style.as_of()}", style.finish_plan()), title
 
 
 def _layers(said: str) -> tuple[LayerName, ...]:

@@ -53,7 +53,7 @@ def change_rule(room: Workroom, path: str, text: str) -> Workroom:
     """Set one house rule from what was typed, lengths in the house unit; what somebody else changed in the meantime stays. Raises
     BadSetting for a rule that is not there or a value outside its range; nothing is stored then."""
     with transaction.atomic():
-        fresh = Workroom.objects.get(pk=room.pk)
+        fresh = Workroom.objects.select_for_update().get(pk=room.pk)
         fresh.rules = _with_rule(fresh.house_rules(), path, text)
         fresh.save(update_fields=["rules"])
         return fresh

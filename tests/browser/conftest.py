@@ -43,7 +43,7 @@ class Application:
         env = os.environ | {"STEADY_SHEAR_VAR": str(self.var), "PORT": str(self.port)}
         command = [sys.executable, "-m", "server.config.serve", "--demo"]
         self.process = subprocess.Popen(command, cwd=ROOT, env=env, stdout=subprocess.DEVNULL)
-        for _ in range(150):
+        for _ in range(600):
             try:
                 urllib.request.urlopen(f"{self.url}/health", timeout=1)
                 return

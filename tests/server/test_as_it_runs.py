@@ -13,7 +13,7 @@ import pytest
 from siege import files, saves, strangers
 from siege.house import Furnished, House, Visitor, furnished
 
-pytestmark = pytest.mark.xdist_group("siege")
+pytestmark = [pytest.mark.xdist_group("siege"), pytest.mark.one_file]
 
 
 @pytest.fixture(scope="module")

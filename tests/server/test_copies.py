@@ -8,10 +8,13 @@ import sqlite3
 import subprocess
 import sys
 from pathlib import Path
+from uuid import uuid4
 
 import pytest
 
 ROOT = Path(__file__).resolve().parents[2]
+
+pytestmark = pytest.mark.one_file
 
 
 class Library:
@@ -28,7 +31,8 @@ class Library:
 
     def write(self, name: str) -> None:
         with sqlite3.connect(self.file) as db:
-            db.execute("INSERT INTO workrooms_workroom (name, rules, is_demo, created) VALUES (?, '{}', 0, '2026-03-01')", (name,))
+            row = "INSERT INTO workrooms_workroom (key, name, rules, is_demo, created) VALUES (?, ?, '{}', 0, '2026-03-01')"
+            db.execute(row, (uuid4().hex, name))
         db.close()
 
     def names(self) -> list[str]:
@@ -62,7 +66,8 @@ def test_copied_changed_and_put_back_and_what_was_there_is_kept_too(library: Lib
 def test_copied_while_somebody_writes_it_holds_one_moment(library: Library, tmp_path: Path) -> None:
     writer = sqlite3.connect(library.file)
     writer.execute("BEGIN IMMEDIATE")
-    writer.execute("INSERT INTO workrooms_workroom (name, rules, is_demo, created) VALUES ('Half', '{}', 0, '2026-03-01')")
+    row = "INSERT INTO workrooms_workroom (key, name, rules, is_demo, created) VALUES ('half', 'Half', '{}', 0, '2026-03-01')"
+    writer.execute(row)
     said = library.do("backup", str(tmp_path / "c.sqlite3"))
     writer.rollback()
     writer.close()

@@ -150,6 +150,7 @@ def test_a_persons_measures_are_nowhere_any_more_and_her_paper_is_whole(transact
     assert "Ada" not in everything
 
 
+@pytest.mark.one_file
 def test_her_measures_are_not_in_the_database_file_either(tmp_path: Path) -> None:
     """In a process of its own, on a file of its own: the bytes themselves are looked through."""
     import subprocess

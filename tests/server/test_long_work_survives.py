@@ -10,6 +10,8 @@ import pytest
 from siege import lays, libraries
 from siege.house import House, furnished
 
+pytestmark = pytest.mark.one_file
+
 
 @pytest.fixture(scope="module")
 def house(tmp_path_factory: pytest.TempPathFactory) -> Iterator[House]:

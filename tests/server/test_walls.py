@@ -149,6 +149,9 @@ def cases(theirs: House, own: House) -> dict[tuple[str, str], list[Case]]:
         ("POST", "/api/blocks/{block_id}/cure"): [(f"/blocks/{t.block.pk}/cure", {"settings": {"bust_ease": 3}})],
         ("PUT", "/api/blocks/{block_id}/state"): [(f"/blocks/{t.block.pk}/state", {"state": "retired"})],
         ("GET", "/api/blocks/{block_id}/file"): [(f"/blocks/{t.block.pk}/file", None)],
+        ("GET", "/api/blocks/{block_id}/school-sheet.pdf"): [(f"/blocks/{t.block.pk}/school-sheet.pdf", None)]
+        if t is not o
+        else [],
         ("POST", "/api/house-rules/styles"): [("/house-rules/styles", {"styles": {str(t.style.pk): t.style.version}})],
         ("POST", "/api/styles"): [("/styles", {"name": "x", "block_id": t.block.pk})],
         ("GET", "/api/styles/{style_id}"): [(f"/styles/{t.style.pk}", None)],

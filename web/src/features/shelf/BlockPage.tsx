@@ -69,6 +69,17 @@ export function BlockPage() {
           <a className="text-chalk underline underline-offset-2" href={`/api/blocks/${b.id}/drawing/dxf`}>
             DXF
           </a>
+          {b.school_name && (
+            <>
+              {"; or as "}
+              <a
+                className="text-chalk underline underline-offset-2"
+                href={`/api/blocks/${b.id}/school-sheet.pdf`}
+              >
+                a sheet to draw from
+              </a>
+            </>
+          )}
           {!b.away && (
             <PutAway kind="block" id={b.id} name={b.name} onAway={() => undefined} className="ml-2" />
           )}
