@@ -28,19 +28,25 @@ FLAGS = [
 ]
 
 
+def _free_port() -> int:
+    with socket.socket() as s:
+        s.bind(("127.0.0.1", 0))
+        port: int = s.getsockname()[1]
+        return port
+
+
 class Application:
     """Starts and stops the server; the database outlives it."""
 
     def __init__(self, var: Path) -> None:
         self.var = var
-        with socket.socket() as s:
-            s.bind(("127.0.0.1", 0))
-            self.port = s.getsockname()[1]
+        self.port, self.plotter = _free_port(), _free_port()
         self.url = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
         env = os.environ | {"STEADY_SHEAR_VAR": str(self.var), "PORT": str(self.port)}
+        env["STEADY_SHEAR_PLOTTER"] = f"127.0.0.1:{self.plotter}"
         command = [sys.executable, "-m", "server.config.serve", "--demo"]
         self.process = subprocess.Popen(command, cwd=ROOT, env=env, stdout=subprocess.DEVNULL)
         for _ in range(600):

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import io
+import itertools
 import os
 import re
+import threading
 import zipfile
+from http.server import ThreadingHTTPServer
 from itertools import combinations
 from typing import Any
 
@@ -13,8 +16,12 @@ import ezdxf
 import pypdfium2
 import pytest
 import shapely
-from playwright.sync_api import Page, expect
+import svgelements
+from playwright.sync_api import BrowserContext, Page, expect
 
+from plotter.__main__ import Line, page_of
+from plotter.machine import Machine
+from tests.browser.conftest import Application
 from tests.browser.test_many_verbs import serious
 from tests.browser.test_whole_way import open_workroom
 
@@ -203,6 +210,39 @@ def test_printed_at_a_quarter_on_a_roll_with_cut_lines_only(demo: Page) -> None:
     with demo.expect_download() as plot:
         demo.get_by_role("link", name="Plotter").click()
     assert plot.value.suggested_filename.endswith(".plt")
+
+
+def test_a_pattern_is_sent_to_the_plotter_and_seen_drawn(demo: Page, application: Application, context: BrowserContext) -> None:
+    number = style_called(demo, "Square neck without gape")
+    demo.goto(f"/paper/{number}")
+    demo.get_by_label("Scale").select_option("1:4")
+    send = demo.get_by_role("button", name="Send it to the plotter")
+    send.click()
+    expect(demo.get_by_role("alert")).to_contain_text("the plotter does not answer")
+    machine = Machine(91.0, 300.0, 400.0)
+    line = Line(("127.0.0.1", application.plotter), machine)
+    shown = ThreadingHTTPServer(("127.0.0.1", 0), page_of(machine, 300.0))
+    for server in (line, shown):
+        threading.Thread(target=server.serve_forever, daemon=True).start()
+    try:
+        send.click()
+        expect(demo.get_by_text(re.compile(r"Drawing .* m of ink"))).to_be_visible()
+        # On its own page, as somebody beside it sees it; all that is cut was drawn, at a quarter of its length.
+        beside = context.new_page()
+        beside.goto(f"http://127.0.0.1:{shown.server_port}/")
+        expect(beside.get_by_text(re.compile(r"Drawn\. \d+ cm of paper are left"))).to_be_visible(timeout=20_000)
+        shot(beside, "plotter")
+        state = beside.request.get(f"http://127.0.0.1:{shown.server_port}/state").json()
+        beside.close()
+    finally:
+        line.shutdown()
+        shown.shutdown()
+        line.server_close()
+    pieces = demo.request.get(f"/api/styles/{number}/finishing").json()["pieces"]
+    cut = sum(svgelements.Path(p["cut"]).length(error=1e-3) for p in pieces) / 4
+    drawn = sum(abs(complex(*a) - complex(*b)) for s in state["strokes"] if s["pen"] == 1 for a, b in itertools.pairwise(s["points"]))
+    assert drawn >= cut * 0.999
+    assert state["ink"] > drawn * 0.999
 
 
 def test_a_style_is_cut_on_five_sizes_and_a_singer_and_taken_away_in_every_form(demo: Page) -> None:

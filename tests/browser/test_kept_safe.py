@@ -10,6 +10,7 @@ import time
 from pathlib import Path
 from typing import Any
 
+import pypdfium2
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -197,6 +198,49 @@ def test_the_password_is_changed_and_the_old_one_opens_nothing(page: Page) -> No
         time.sleep(1)
     assert state == 200
     expect(page.get_by_role("button", name="Sign out")).to_be_visible()
+
+
+def test_a_library_is_packed_a_style_lost_and_taken_in_again(page: Page, application: Application, tmp_path: Path) -> None:
+    open_workroom(page, "Packer")
+    file = tmp_path / "block.json"
+    file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), "Ada, bodice")))
+    page.get_by_label("Block file").set_input_files(file)
+    page.get_by_role("heading", name="Ada, bodice").wait_for()
+    with page.expect_download() as sheet:
+        page.get_by_role("link", name="a sheet to draw from").click()
+    assert len(pypdfium2.PdfDocument(sheet.value.path())) > 1
+    page.get_by_label("Start a style from it").fill("Dress")
+    page.get_by_role("button", name="Trace it to the bench").click()
+    page.wait_for_url("**/bench/*")
+    page.goto("/workroom")
+    page.get_by_role("button", name="Pack the library").click()
+    with page.expect_download(timeout=30_000) as saved:
+        page.get_by_role("link", name="Save it").click(timeout=30_000)
+    whole = tmp_path / "library.zip"
+    saved.value.save_as(whole)
+    room = stored(application, "SELECT id FROM workrooms_workroom WHERE name = 'Workroom of Packer'")[0][0]
+    ours = "SELECT name FROM styles_style WHERE workroom_id = ? AND put_away IS NULL"
+    assert stored(application, ours, room) == [("Dress",)]
+    # Put away, and deleted for good.
+    page.goto("/bench")
+    number = page.request.get("/api/styles").json()[0]["id"]
+    token = {"X-CSRFToken": next(c["value"] for c in page.context.cookies() if c["name"] == "csrftoken")}
+    assert page.request.post(f"/api/away/style/{number}", headers=token).ok
+    page.goto("/workroom")
+    page.get_by_role("button", name=re.compile("Delete")).first.click()
+    page.get_by_role("button", name=re.compile("Delete")).last.click()
+    expect(page.get_by_text("Nothing is put away.")).to_be_visible()
+    assert stored(application, "SELECT count(*) FROM styles_style WHERE workroom_id = ?", room) == [(0,)]
+    # No archive is told as such; the true one brings it back, and once more brings nothing twice.
+    library = page.get_by_label("Library file")
+    library.set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text("it is no archive")
+    library.set_input_files(whole)
+    expect(page.get_by_text("Taken in: 1 style.")).to_be_visible(timeout=30_000)
+    assert stored(application, ours, room) == [("Dress",)]
+    assert stored(application, "SELECT count(*) FROM shelf_block WHERE workroom_id = ?", room) == [(1,)]
+    page.goto("/bench")
+    expect(page.get_by_role("link", name=re.compile("Dress")).first).to_be_visible()
 
 
 def test_a_block_that_cannot_be_read_says_so_among_the_others(page: Page, application: Application, tmp_path: Path) -> None:
