@@ -1,8 +1,8 @@
-"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth, size_run, library."""
+"""Print the table; with names, only those parts: kernel, moves, parts, work, checks, schools, served, shelf, cloth, size_run, library, beside."""
 
 import sys
 
-from . import checks, cloth, kernel, library, moves, parts, schools, served, shelf, size_run, work
+from . import beside, checks, cloth, kernel, library, moves, parts, schools, served, shelf, size_run, work
 from .clock import Row, ms, pace, table
 
 PARTS = {
@@ -17,6 +17,7 @@ PARTS = {
     "cloth": cloth.rows,
     "size_run": size_run.rows,
     "library": library.rows,
+    "beside": beside.rows,
 }
 
 

@@ -11,10 +11,12 @@ from dataclasses import replace
 
 import shapely
 
+from patterncraft.comparing.size_run import done_on
 from patterncraft.drafting.schools import school
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.formats.dxf import pattern_dxf
 from patterncraft.formats.hpgl import pattern_hpgl
+from patterncraft.formats.making_sheet import making_sheet
 from patterncraft.formats.pdf import pattern_pdf
 from patterncraft.house import HouseRules
 from patterncraft.laying.cloth import Cloth, LayOrder
@@ -22,11 +24,14 @@ from patterncraft.laying.engine import lays
 from patterncraft.laying.lay import Lay
 from patterncraft.laying.packing import task_of
 from patterncraft.laying.shapes import Shape, shapes_for
+from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import Replay
 from patterncraft.style import on_one_table
 from tests.samples import FULL, SMALL, WHOLE
 
 from .clock import Row, ms, per_call, table
+from .size_run import RULES, STEPS, people
 
 GAP = 0.3
 # The second with the hips that a waist like that has; the third as narrow.
@@ -60,6 +65,21 @@ def twenty() -> list[Shape]:
     return out
 
 
+def dresses() -> list[Shape]:
+    """Ten pieces each of the size run's dress on two singers, on doubled cloth: twenty to lay."""
+    out: list[Shape] = []
+    for body in people()[3:6:2]:
+        pattern = done_on(body.table, read_steps(STEPS), RULES)[0].pattern
+        out += shapes_for(finish(pattern, RULES), "shell", CLOTH, LayOrder(how="doubled", gap=GAP))[0]
+    return out
+
+
+def thirty_steps() -> Replay:
+    """The dress with ten notches more."""
+    more = [{"move": "notch", "seam": "front panel", "at": 2.0 + n} for n in range(10)]
+    return done_on(people()[4].table, read_steps([*STEPS, *more]), RULES)[0]
+
+
 def rows_of_boxes(shapes: list[Shape]) -> float:
     """cm: boxes side by side across the cloth as they come, a new row where no more goes."""
     boxes = [(s.box[2] - s.box[0] + GAP, s.wide + GAP) for s in shapes for _ in range(s.times)]
@@ -88,23 +108,31 @@ def rows() -> list[Row]:
     pattern, pieces = wardrobe()
     some = pieces[:14]
     pattern = replace(pattern, pieces=pattern.pieces[:14], seams=(), notches=())
-    shapes = twenty()
+    shapes, blocks = dresses(), twenty()
     boxes = rows_of_boxes(shapes)
     began = time.perf_counter()
     ten = laid(shapes, 10)
     took = time.perf_counter() - began
+    others = laid(blocks, 10)
+    steps = thirty_steps()
     return [
         _within("PDF of 14 pieces on A4", per_call(lambda: pattern_pdf(some, "Bench")), 0.6),
         _within("DXF of them", per_call(lambda: pattern_dxf(some, "Bench", pattern)), 0.4),
         Row("HPGL of them", ms(per_call(lambda: pattern_hpgl(some)))),
-        Row(f"{PIECES} pieces on 140 cm in rows of boxes", f"{boxes:.0f} cm"),
+        Row(f"two dresses, {len(shapes)} pieces on 140 cm, in rows of boxes", f"{boxes:.0f} cm"),
         Row(
             f"the same laid for ten seconds ({took:.1f} s)",
             f"{ten.length:.0f} cm, {ten.length / boxes:.2f}",
             "≤ 0.76",
             ten.length <= 0.76 * boxes,
         ),
-        Row("pieces that lap", str(laps(ten)), "0", laps(ten) == 0),
+        Row("  of them become pieces", f"{100 * ten.efficiency:.0f} %"),
+        Row(
+            "twenty bodices, sleeves and wide skirts so",
+            f"{others.length:.0f} cm, {others.length / rows_of_boxes(blocks):.2f}; {100 * others.efficiency:.0f} %",
+        ),
+        Row("pieces that lap", str(laps(ten) + laps(others)), "0", laps(ten) + laps(others) == 0),
+        _within(f"making sheet of {len(steps.done)} steps", per_call(lambda: making_sheet(steps, "Bench", "cm")), 2.0),
     ]
 
 
@@ -114,7 +142,7 @@ def _within(what: str, seconds: float, target: float) -> Row:
 
 def long_rows() -> list[Row]:
     """A minute against ten."""
-    shapes = twenty()
+    shapes = dresses()
     one, best = laid(shapes, 60), laid(shapes, 600)
     return [
         Row("laid for a minute", f"{one.length:.1f} cm"),

@@ -26,7 +26,7 @@ def _said(solution: Any, last: bool) -> str:
 
 def main() -> None:
     """Pack, and say each better layout. Whoever answers people goes first."""
-    os.nice(10)
+    os.nice(19)
     # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)

@@ -240,7 +240,9 @@ def test_a_pattern_is_sent_to_the_plotter_and_seen_drawn(demo: Page, application
         line.server_close()
     pieces = demo.request.get(f"/api/styles/{number}/finishing").json()["pieces"]
     cut = sum(svgelements.Path(p["cut"]).length(error=1e-3) for p in pieces) / 4
-    drawn = sum(abs(complex(*a) - complex(*b)) for s in state["strokes"] if s["pen"] == 1 for a, b in itertools.pairwise(s["points"]))
+    drawn = sum(
+        abs(complex(*a) - complex(*b)) for s in state["strokes"] if s["pen"] == 1 for a, b in itertools.pairwise(s["points"])
+    )
     assert drawn >= cut * 0.999
     assert state["ink"] > drawn * 0.999
 
