@@ -9,7 +9,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from tests.browser.conftest import CHROMIUM, FLAGS, ROOT, Application
-from tests.browser.test_block_comes_in import SKIRT, click_at
+from tests.browser.test_block_comes_in import click_at
 from tests.photographs import CARD, photograph
 
 OUT = ROOT / "docs" / "screenshots"
@@ -64,19 +64,7 @@ def try_on(page: Page) -> None:
 
 
 def bring_in(page: Page, folder: Path) -> None:
-    """A drawing with its edges named; a photograph of a card, traced."""
-    drawing = folder / "skirt front.svg"
-    drawing.write_text(SKIRT)
-    page.goto("/incoming")
-    page.get_by_label("Drawing or photograph").set_input_files(drawing)
-    page.get_by_role("button", name=re.compile("take it as a piece")).click()
-    piece = page.get_by_role("region", name="skirt front")
-    piece.get_by_label("It is a").select_option("skirt front")
-    piece.get_by_label("Allowance all round").fill("1")
-    piece.get_by_role("button", name="kinds, allowances").click()
-    piece.get_by_label("Allowance of the hem").fill("4")
-    page.get_by_label("Audit").wait_for()
-    take(page, "import")
+    """A photograph of a card, traced."""
     photo = folder / "card.jpg"
     photo.write_bytes(photograph(wide=2400, blur=1.0).jpeg)
     page.goto("/incoming")
@@ -129,6 +117,16 @@ def cut_it(page: Page) -> None:
     take(page, "lay")
 
 
+def run_it(page: Page) -> None:
+    """The spring dress for all five singers; what there is to say of one of them."""
+    page.goto("/cloth/4/run")
+    page.get_by_role("button", name="all 5").click()
+    page.get_by_role("button", name="Cut it on all of them").click()
+    page.get_by_role("img", name="over each other").wait_for(timeout=60_000)
+    page.get_by_role("button", name="Tove Grandal").click()
+    take(page, "run")
+
+
 def put_things_away(page: Page) -> None:
     """A block that styles lie on, a style, a singer who has left; then the workroom's own page."""
     page.goto("/")
@@ -141,6 +139,8 @@ def put_things_away(page: Page) -> None:
     page.get_by_role("button", name=re.compile("^Put away “[^,]*”$")).click()
     page.get_by_role("button", name="Leave it there").click()
     page.goto("/workroom")
+    page.get_by_role("button", name="Pack the library").click()
+    page.get_by_role("link", name="Save it").wait_for(timeout=60_000)
     page.get_by_role("button", name=re.compile("Take it back: “Boat neck”")).wait_for()
 
 
@@ -175,6 +175,7 @@ def main() -> None:
             take(page, "dress")
             lay_one_over(page)
             cut_it(page)
+            run_it(page)
             try_on(page)
             bring_in(page, Path(tempfile.mkdtemp()))
             drag_a_dart(page)

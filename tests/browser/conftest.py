@@ -13,7 +13,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[2]
 CHROMIUM = "/usr/bin/chromium"
@@ -26,6 +26,9 @@ FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+
+# What has to come is waited for as long as a busy machine may take; it costs nothing where it comes at once.
+expect.set_options(timeout=20_000)
 
 
 def _free_port() -> int:
