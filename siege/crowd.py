@@ -31,9 +31,9 @@ class Crowd:
     wrong: int
 
 
-def besiege(port: int, houses: list[Furnished], seconds: float) -> Crowd:
-    """One client first, then one for each workroom, in two processes of their own."""
-    alone, wrong = _dragging((port, [(houses[0].visitor.cookies, houses[0].block)], seconds / 2))
+def besiege(port: int, houses: list[Furnished], seconds: float, share: float = 1.0) -> Crowd:
+    """One client first, then one for each workroom, in two processes of their own. ``share``: of her time that each drags, a second at a time."""
+    alone, wrong = _dragging((port, [(houses[0].visitor.cookies, houses[0].block)], seconds / 2, 1.0))
     jobs = [(h.visitor.cookies, h.block) for h in houses]
     half = (len(jobs) + 1) // 2
     begun = time.perf_counter()
@@ -41,7 +41,7 @@ def besiege(port: int, houses: list[Furnished], seconds: float) -> Crowd:
         # The pool's own start is no part of the crowd.
         pool.map(_nothing, range(2))
         begun = time.perf_counter()
-        parts = pool.map(_dragging, [(port, jobs[:half], seconds), (port, jobs[half:], seconds)])
+        parts = pool.map(_dragging, [(port, jobs[:half], seconds, share), (port, jobs[half:], seconds, share)])
     took = time.perf_counter() - begun
     times = [t for part, _ in parts for t in part]
     wrong += sum(w for _, w in parts)
@@ -55,16 +55,24 @@ def _nothing(_: int) -> None:
     return None
 
 
-def _dragging(job: tuple[int, list[tuple[dict[str, str], int]], float]) -> tuple[list[float], int]:
+def _dragging(job: tuple[int, list[tuple[dict[str, str], int]], float, float]) -> tuple[list[float], int]:
     """Each client drags one dart along a shoulder, question after answer. (Seconds of all answers, wrong ones.)"""
-    port, clients, seconds = job
+    port, clients, seconds, share = job
     until, times, wrong = time.perf_counter() + seconds, list[float](), [0]
 
     def drag(cookies: dict[str, str], block: int) -> None:
         v = Visitor(port)
         v.cookies = dict(cookies)
         turn = 0
+        rest = 1.0 / share - 1.0
+        # Not all begin at once.
+        time.sleep(rest * (block % 8) / 8)
+        motion = time.perf_counter()
         while time.perf_counter() < until:
+            if rest and time.perf_counter() > motion + 1.0:
+                time.sleep(rest)
+                motion = time.perf_counter()
+                continue
             turn += 1
             trying = {
                 "move": "rotate_dart",

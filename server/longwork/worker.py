@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+import os
 import threading
 from types import FrameType
 from typing import Final
@@ -34,6 +35,8 @@ class LongWork(Worker):
 
 def work() -> None:
     """Until told to leave. What a worker that was killed left behind is taken up first."""
+    # Whoever answers people goes first.
+    os.nice(10)
     for name in ("django_tasks", "django_tasks_db"):
         logging.getLogger(name).setLevel(logging.ERROR)
     threading.Thread(target=_look_for_lost_work, daemon=True).start()
