@@ -1,7 +1,7 @@
 """DXF at true scale, in cm: a block for each piece, its layers numbered as in the exchange of sewn-product patterns.
 
 Layer numbers by ASTM D6673 (the AAMA's before it), from memory: 1 boundary, 2 turn points, 3 curve points, 4 notches, 7 grainline, 8 internal lines,
-13 drill holes, 14 sewing line, 15 annotation. The boundary is a polyline within 0.002 cm; sewing line and internal lines are the curves they are.
+13 drill holes, 14 sewing line, 15 annotation. The boundary is a polyline within 0.008 cm; sewing line and internal lines are the curves they are.
 """
 
 from __future__ import annotations
@@ -16,6 +16,7 @@ from typing import Any, Final
 
 from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path, straight
+from ..geometry.thinning import thinned
 from ..paper.pattern import Pattern
 from .label import LINE, TEXT, TITLE, label_place
 from .layout import lay_side_by_side
@@ -34,6 +35,8 @@ LAYERS: Final = {
     WORDS: "annotation",
 }
 _LAYER_OF: Final = {"edge": SEW, "line": INTERNAL, "left": INTERNAL, "right": INTERNAL, "grain": GRAIN, "mark": INTERNAL}
+WITHIN: Final = 0.006
+"""cm by which the boundary is told with fewer corners: with the 0.002 of the cut line less than the hundredth that the exchange is read to"""
 TURN: Final = 20.0
 """Degrees by which the cut line turns at a corner; less is a point of a curve."""
 CHUNK: Final = 240
@@ -81,8 +84,14 @@ def _block_name(p: FinishedPiece) -> str:
 
 
 def _cut_and_marks(block: Any, p: FinishedPiece) -> None:
-    block.add_lwpolyline([_at(z) for z in p.cut_line], close=True, dxfattribs={"layer": BOUNDARY})
-    for z, turns in _corners(p.cut_line):
+    corners = _corners(p.cut_line)
+    # Half round at a time: a ring has no two ends that stay of themselves.
+    half = len(corners) // 2
+    ring = [z for z, _ in corners]
+    stay = {*thinned(ring[: half + 1], WITHIN), *(half + n for n in thinned([*ring[half:], ring[0]], WITHIN)[:-1])}
+    drawn = [corners[n] for n in sorted(stay)]
+    block.add_lwpolyline([_at(z) for z, _ in drawn], close=True, dxfattribs={"layer": BOUNDARY})
+    for z, turns in drawn:
         block.add_point(_at(z), {"layer": TURNS if turns else CURVES})
     for n in p.notches:
         block.add_point(_at(n.outer), {"layer": NOTCHES})
