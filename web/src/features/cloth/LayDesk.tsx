@@ -2,17 +2,11 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useSession, useStyles } from "../../api/queries";
-import { Button, Choice, Field, Notice, Waiting } from "../../ui/controls";
+import { Button, Choice, Notice, Waiting } from "../../ui/controls";
 import { LengthField } from "../incoming/LengthField";
+import { type How, Seconds, Spread } from "./HowItLies";
 import { LayList } from "./LayList";
 import { useAskLay, useAssign, useCloths, useUses } from "./useCloth";
-
-const HOW = [
-  ["folded", "folded lengthwise, pairs at once, folds at the fold"],
-  ["single", "single, every piece opened out"],
-  ["doubled", "two lengths, one on the other"],
-] as const;
-type How = (typeof HOW)[number][0];
 
 export function LayDesk({ id }: { id: number }) {
   const uses = useUses(id);
@@ -113,22 +107,9 @@ export function LayDesk({ id }: { id: number }) {
                 ))}
               </Choice>
             )}
-            <Choice label="The cloth lies" value={how} onChange={(e) => setHow(e.target.value as How)}>
-              {HOW.map(([value, words]) => (
-                <option key={value} value={value}>
-                  {words}
-                </option>
-              ))}
-            </Choice>
+            <Spread value={how} onChange={setHow} />
             <LengthField label="Gap between pieces" unit={session.data.unit} value={gap} onChange={setGap} />
-            <div className="w-[130px]">
-              <Field
-                label="Look for, seconds"
-                inputMode="numeric"
-                value={seconds}
-                onChange={(e) => setSeconds(e.target.value)}
-              />
-            </div>
+            <Seconds value={seconds} onChange={setSeconds} />
             <label className="flex min-h-9 items-center gap-2">
               <input
                 type="checkbox"

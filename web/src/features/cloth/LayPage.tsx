@@ -1,6 +1,7 @@
 /** A lay: the cloth with its pieces, better and better while it is looked for; what to buy and why; pieces slid and turned by hand. */
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { Bar } from "../../ui/Bar";
 import { Button, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { LayTable } from "./LayTable";
 import { isGoing, type Lay, layOn, slide, stopLay, useLay, useLayChange, useThrowLay } from "./useCloth";
@@ -120,12 +121,7 @@ function Progress({ lay }: { lay: Lay }) {
     <section aria-label="Progress" className="mt-3 grid gap-2">
       {going && (
         <>
-          <progress
-            value={lay.share}
-            max={1}
-            aria-label="Time that is over"
-            className="h-2.5 w-full overflow-hidden rounded-none border border-ink bg-fresh [&::-webkit-progress-bar]:bg-fresh [&::-webkit-progress-value]:bg-madder"
-          />
+          <Bar done={lay.share} of={1} label="Time that is over" />
           <p className="text-quiet tabular-nums" role="status">
             {lay.state === "waiting"
               ? "It waits its turn."

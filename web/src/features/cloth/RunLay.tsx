@@ -1,7 +1,8 @@
 /** All bodies of a run laid on one cloth. */
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { Button, Choice, Field, Notice, Waiting } from "../../ui/controls";
+import { Button, Choice, Notice, Waiting } from "../../ui/controls";
+import { type How, Seconds, Spread } from "./HowItLies";
 import { useAskLay, useCloths } from "./useCloth";
 import type { Run } from "./useRuns";
 
@@ -10,7 +11,7 @@ export function RunLay({ run }: { run: Run }) {
   const ask = useAskLay();
   const go = useNavigate();
   const [cloth, setCloth] = useState(0);
-  const [how, setHow] = useState<"folded" | "single" | "doubled">("folded");
+  const [how, setHow] = useState<How>("folded");
   const [seconds, setSeconds] = useState("30");
   if (!cloths.data) return <Waiting what="the cloths" />;
   if (cloths.data.length === 0)
@@ -57,19 +58,8 @@ export function RunLay({ run }: { run: Run }) {
             </option>
           ))}
         </Choice>
-        <Choice label="It lies" value={how} onChange={(e) => setHow(e.target.value as typeof how)}>
-          <option value="folded">folded lengthwise</option>
-          <option value="single">single</option>
-          <option value="doubled">two lengths, one on the other</option>
-        </Choice>
-        <div className="w-[130px]">
-          <Field
-            label="Look for, seconds"
-            inputMode="numeric"
-            value={seconds}
-            onChange={(e) => setSeconds(e.target.value)}
-          />
-        </div>
+        <Spread value={how} onChange={setHow} />
+        <Seconds value={seconds} onChange={setSeconds} />
         <Button weight="strong" type="submit" disabled={ask.isPending}>
           Lay all of them
         </Button>

@@ -1,6 +1,7 @@
 /** A run: who it was cut on and how that went, all of them over each other, and their lengths side by side. */
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { Bar } from "../../ui/Bar";
 import { Button, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { RunDrawing } from "./RunDrawing";
 import { RunLay } from "./RunLay";
@@ -169,12 +170,7 @@ function Progress({ run }: { run: Run }) {
   if (!isBeingCut(run)) return null;
   return (
     <section aria-label="Progress" className="mt-3 grid gap-2">
-      <progress
-        value={run.done}
-        max={run.of}
-        aria-label="Bodies that are cut"
-        className="h-2.5 w-full overflow-hidden rounded-none border border-ink bg-fresh [&::-webkit-progress-bar]:bg-fresh [&::-webkit-progress-value]:bg-madder"
-      />
+      <Bar done={run.done} of={run.of} label="Bodies that are cut" />
       <p className="text-quiet tabular-nums" role="status">
         {run.state === "waiting" ? "It waits its turn." : `${run.done} of ${run.of} cut`}
       </p>
@@ -260,12 +256,7 @@ function Files({ run }: { run: Run }) {
           </p>
           {going ? (
             <p role="status" className="grid gap-1 text-quiet">
-              <progress
-                value={run.files?.done ?? 0}
-                max={count}
-                aria-label="Bodies that are written"
-                className="h-2.5 w-full overflow-hidden rounded-none border border-ink bg-fresh [&::-webkit-progress-bar]:bg-fresh [&::-webkit-progress-value]:bg-madder"
-              />
+              <Bar done={run.files?.done ?? 0} of={count} label="Bodies that are written" />
               Writing the files: {run.files?.done ?? 0} of {count}.
             </p>
           ) : run.files?.state === "done" ? (

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { client, ok, Refusal, type Schemas, sameSite } from "../../api/client";
+import { Bar } from "../../ui/Bar";
 import { Button, Notice } from "../../ui/controls";
 
 type Archive = Schemas["ArchiveOut"];
@@ -142,12 +143,7 @@ function One({
       </div>
       {isGoing(a) && (
         <p role="status" className="grid gap-1 text-quiet tabular-nums">
-          <progress
-            value={a.done}
-            max={Math.max(1, a.of)}
-            aria-label={out ? "What is packed" : "What is read"}
-            className="h-2.5 w-full overflow-hidden rounded-none border border-ink bg-fresh [&::-webkit-progress-bar]:bg-fresh [&::-webkit-progress-value]:bg-madder"
-          />
+          <Bar done={a.done} of={Math.max(1, a.of)} label={out ? "What is packed" : "What is read"} />
           {a.state === "waiting"
             ? "It waits its turn."
             : a.done < a.of
