@@ -231,6 +231,13 @@ def test_a_library_is_packed_a_style_lost_and_taken_in_again(page: Page, applica
     page.get_by_role("button", name=re.compile("Delete")).last.click()
     expect(page.get_by_text("Nothing is put away.")).to_be_visible()
     assert stored(application, "SELECT count(*) FROM styles_style WHERE workroom_id = ?", room) == [(0,)]
+    # A block by itself goes out from its own page.
+    page.goto("/")
+    page.get_by_role("link", name=re.compile("Ada, bodice")).first.click()
+    page.get_by_role("button", name="Pack it for another workroom").click()
+    page.wait_for_url("**/workroom")
+    expect(page.get_by_label("Archives").get_by_text("Ada, bodice")).to_be_visible()
+    expect(page.get_by_role("link", name="Save it")).to_have_count(2, timeout=30_000)
     # No archive is told as such; the true one brings it back, and once more brings nothing twice.
     library = page.get_by_label("Library file")
     library.set_input_files(file)

@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { client, ok } from "../../api/client";
 import { usePaper, useRules, useStyle } from "../../api/queries";
 import { Button, Choice, Notice, Page, Waiting } from "../../ui/controls";
+import { PackIt } from "../workroom/PackIt";
 import { StyleChoice } from "./StyleChoice";
 
 export function Paper() {
@@ -166,6 +167,7 @@ function PaperOf({ id }: { id: number }) {
             SVG and DXF can be read back in. Plotter: for a pen plotter, on the roll chosen above, else 91 cm
             wide. Pattern and recipe are open files: geometry, and the steps with their blocks.
           </p>
+          <PackIt styles={[id]} />
         </div>
         <h2 className="font-serif text-lg">Pieces</h2>
         <ul className="grid gap-3">

@@ -6,6 +6,7 @@ import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
 import { Table } from "../../table/Table";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
+import { PackIt } from "../workroom/PackIt";
 import { PutAway } from "../workroom/PutAway";
 import { useTakeBack } from "../workroom/putAway";
 import { AuditList } from "./AuditList";
@@ -85,7 +86,7 @@ export function BlockPage() {
           )}
         </p>
         <p className="mt-3">
-          <Duplicate block={b} />
+          <Duplicate block={b} /> <PackIt blocks={[b.id]} />
         </p>
         {Object.keys(b.measures).length > 0 && (
           <Listed title="Drafted from">
