@@ -6,7 +6,7 @@ import json
 import re
 from collections.abc import Iterator, Sequence
 from functools import lru_cache
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from patterncraft.comparing.size_run import done_on, key_lengths
 from patterncraft.errors import BadSetting
@@ -20,10 +20,13 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.replay import Replay
 
 from ..config.remembered import remembered
+from ..shelf.models import BlockRevision
 from ..styles import services as styles
 from ..styles.wearer import Pins
 from .bodies import BodyData, read_body
 from .models import RunRecord
+
+GONE: Final = "Its block was deleted since."
 
 
 class Cut(NamedTuple):
@@ -34,8 +37,10 @@ class Cut(NamedTuple):
 
 
 def bodies_of(run: RunRecord) -> list[BodyData]:
-    """Its bodies, numbered from 1."""
-    return [read_body(data, number) for number, data in enumerate(run.bodies, 1)]
+    """Its bodies, numbered from 1; one whose block was deleted since has none, and says so."""
+    found = [read_body(data, number) for number, data in enumerate(run.bodies, 1)]
+    there = set(BlockRevision.objects.filter(pk__in={i for b in found for _, i in b.pins}).values_list("pk", flat=True))
+    return [b if all(i in there for _, i in b.pins) else b._replace(pins=(), why=GONE) for b in found]
 
 
 def of_all(run: RunRecord) -> Iterator[Cut]:

@@ -14,6 +14,7 @@ import pytest
 import svgelements
 from django.core.management import call_command
 
+from server.keeping.services import delete, put_away
 from server.longwork import queue
 from server.people.models import MeasureChart, Person
 from server.runs import bodies
@@ -228,6 +229,33 @@ def test_the_drawing_lays_every_body_over_the_first_at_the_point_asked_for(us: C
     widths = [b[2] - b[0] for b in boxes]
     assert widths[1] - widths[0] == pytest.approx(1.0, abs=0.25)
     assert max(b[2] for b in boxes) <= drawn["width"] + 1e-3
+
+
+def test_who_is_deleted_is_named_in_no_run_and_its_files_are_gone(us: Caller, style: Style) -> None:
+    bea = person(us, "Bea", bust_girth=96.0)
+    run = made(us, style, people=[bea.pk], name="Winter for Bea")
+    us.post(f"/runs/{run['id']}/files")
+    work()
+    put_away(bea)
+    delete(bea)
+    after = run_of(us, run)
+    assert after["name"] == "Winter for somebody"
+    assert after["bodies"][0]["label"] == "somebody"
+    assert "Bea" not in json.dumps(after)
+    assert after["files"] is None
+
+
+def test_a_body_whose_block_was_deleted_says_so_and_the_others_stay(us: Caller, style: Style) -> None:
+    family(us, sizes=("36", "38"))
+    run = made(us, style, families={"bodice": "Choir"})
+    gone = Block.objects.of(us.room).get(name="Choir, size 36")
+    put_away(gone)
+    delete(gone)
+    refused = us.get(f"/runs/{run['id']}/bodies/1/pattern.pdf")
+    assert refused.status_code == 422
+    assert "deleted" in refused.json()["error"]["message"] + refused.json()["error"]["cure"]
+    drawn = us.get(f"/runs/{run['id']}/drawing").json()
+    assert {q["body"] for p in drawn["pieces"] for q in p["lain"]} == {2}
 
 
 def test_another_workroom_sees_no_run(us: Caller, style: Style, strangers: Caller) -> None:

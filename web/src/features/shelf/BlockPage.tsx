@@ -85,7 +85,7 @@ export function BlockPage() {
             <PutAway kind="block" id={b.id} name={b.name} onAway={() => undefined} className="ml-2" />
           )}
         </p>
-        <p className="mt-3">
+        <p className="mt-3 grid justify-items-start gap-2">
           <Duplicate block={b} /> <PackIt blocks={[b.id]} />
         </p>
         {Object.keys(b.measures).length > 0 && (
