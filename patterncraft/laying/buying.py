@@ -7,7 +7,7 @@ from math import ceil
 from typing import Final
 
 from ..units import INCH, Unit, format_length
-from .cloth import HOW, Cloth, LayOrder
+from .cloth import HOW, Cloth, LayOrder, across
 from .lay import Lay
 from .packing import ring_of
 
@@ -34,8 +34,14 @@ class Buying:
     wider: str
 
 
-def buying(lay: Lay, cloth: Cloth, order: LayOrder, unit: Unit) -> Buying:
-    """From the length of the lay to what one asks for in the shop."""
+def next_wider(cloth: Cloth) -> Cloth | None:
+    """The same cloth in the next width that it is woven in; None beyond the widest."""
+    wider = next((w for w in WIDTHS if w > cloth.width + 5), None)
+    return cloth.model_copy(update={"width": wider}) if wider is not None else None
+
+
+def buying(lay: Lay, cloth: Cloth, order: LayOrder, unit: Unit, on_wider: float = 0.0) -> Buying:
+    """From the length of the lay to what one asks for in the shop. ``on_wider``: cm of a lay of the same pieces that was tried on the next wider cloth; 0: none was."""
     lengths = 2 if order.how == "doubled" else 1
     need = lay.length * lengths
     reasons = [f"the lay, {HOW[order.how]}: {_say(lay.length, unit)}" + (f" × 2 = {_say(need, unit)}" if lengths == 2 else "")]
@@ -58,7 +64,7 @@ def buying(lay: Lay, cloth: Cloth, order: LayOrder, unit: Unit) -> Buying:
         tuple(reasons),
         cost,
         _short(lay, cloth, order, need, unit),
-        _wider(lay, cloth, order, unit),
+        _wider(lay, cloth, order, unit, on_wider),
     )
 
 
@@ -97,11 +103,12 @@ def _short(lay: Lay, cloth: Cloth, order: LayOrder, need: float, unit: Unit) -> 
     return tuple(out)
 
 
-def _wider(lay: Lay, cloth: Cloth, order: LayOrder, unit: Unit) -> str:
-    """What the next wider cloth would take, by the same use of it; a guess, and said to be one."""
-    wider = next((w for w in WIDTHS if w > cloth.width + 5), None)
+def _wider(lay: Lay, cloth: Cloth, order: LayOrder, unit: Unit, tried: float) -> str:
+    """What the next wider cloth takes, as it was tried; or, by the same use of it, a guess that is said to be one."""
+    wider = next_wider(cloth)
     if wider is None or not lay.length:
         return ""
-    usable = wider - 2 * cloth.selvedge
-    room = usable * (1 - cloth.shrink_weft / 100) / (2 if order.how == "folded" else 1)
-    return f"Of a cloth {_say(wider, unit)} wide, used as well, about {_say(lay.length * lay.room / room, unit)} of lay."
+    if tried:
+        return f"On a cloth {_say(wider.width, unit)} wide the same pieces took {_say(tried, unit)} of lay, tried shortly."
+    guess = lay.length * lay.room / across(wider, order)
+    return f"Of a cloth {_say(wider.width, unit)} wide, used as well, about {_say(guess, unit)} of lay."

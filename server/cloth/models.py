@@ -55,7 +55,7 @@ class LayManager(OwnedManager["LayRecord"]):
 
 class LayRecord(Long):
     """A lay being made, or made. ``card``, ``order``, ``shapes``: what it was made of, kept as they were. ``placed``: the best so far.
-    ``spent``: seconds packed so far. ``version`` grows with every change by hand. ``origin``: see Keepable."""
+    ``spent``: seconds packed so far. ``on_wider``: cm of a lay of the same pieces tried on the next wider cloth, 0: not tried. ``version`` grows with every change by hand. ``origin``: see Keepable."""
 
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE)
     name = models.CharField(max_length=200)
@@ -68,6 +68,7 @@ class LayRecord(Long):
     told = models.JSONField(default=list)
     placed = models.JSONField(default=list)
     spent = models.FloatField(default=0.0)
+    on_wider = models.FloatField(default=0.0)
     found = models.PositiveIntegerField(default=0)
     by_hand = models.BooleanField(default=False)
     version = models.PositiveIntegerField(default=0)

@@ -63,7 +63,7 @@ def lay_out(record: LayRecord, unit: Unit) -> LayOut:
     told: dict[str, Any] = {"buy": "", "reasons": [], "cost": "", "short": [], "wider": ""}
     stock = 0.0
     if record.placed:
-        bought = buying(lay, cloth, order, unit)
+        bought = buying(lay, cloth, order, unit, record.on_wider)
         told = {
             "buy": bought.words,
             "reasons": list(bought.reasons),

@@ -313,6 +313,7 @@ class Keeper:
             placed=paper.placed,
             state=LayRecord.State.DONE if paper.done else LayRecord.State.STOPPED,
             spent=paper.spent,
+            on_wider=paper.on_wider,
             found=paper.found,
             by_hand=paper.by_hand,
             version=paper.version,

@@ -287,6 +287,7 @@ def _lay(p: _Packer, folder: str, lay: LayRecord) -> None:
         placed=lay.placed,
         done=lay.state == lay.State.DONE,
         spent=lay.spent,
+        on_wider=lay.on_wider,
         found=lay.found,
         by_hand=lay.by_hand,
         version=lay.version,

@@ -182,6 +182,7 @@ class LayPaper(Paper):
     placed: list[list[float]] = Field(max_length=5000)
     done: bool
     spent: float = Field(ge=0, le=1e6)
+    on_wider: float = Field(default=0.0, ge=0, le=1e6)
     found: Number
     by_hand: bool
     version: Number

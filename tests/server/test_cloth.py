@@ -93,6 +93,18 @@ def test_a_lay_waits_is_made_outside_the_answer_and_kept(us: Caller, style: Styl
     assert us.get(f"/lays/{lay['id']}/lay.json").json()["length"] == lay["length"]
 
 
+def test_the_next_wider_cloth_is_tried_and_no_guess(us: Caller, style: Style) -> None:
+    made = asked(us, style, times=3).json()
+    work()
+    record = LayRecord.objects.get(pk=made["id"])
+    lay = us.get(f"/lays/{made['id']}").json()
+    assert lay["wider"] == f"On a cloth 150.0 cm wide the same pieces took {record.on_wider:.1f} cm of lay, tried shortly."
+    # No shorter than their paper, spread over 150 without its selvedges, and no longer than on the narrower one.
+    paper = sum(p.area for p in polygons(lay))
+    selvedge = record.cloth_card().selvedge
+    assert paper / (150 - 2 * selvedge) < record.on_wider <= record.lay().length + 0.5
+
+
 def test_a_lay_is_stale_when_steps_or_finishing_change_and_no_more_when_undone(us: Caller, style: Style) -> None:
     number = asked(us, style).json()["id"]
     us.post(f"/styles/{style.pk}/steps", {"version": 0, "steps": [ROTATE], "label": "rotated"})
