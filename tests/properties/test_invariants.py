@@ -214,7 +214,7 @@ def _misfit(a: list[complex], b: list[complex]) -> float:
 
 
 @given(work(longest=2), seeds)
-@settings(max_examples=examples(80))
+@settings(max_examples=examples(40))
 def test_invariant_4(done: Work, seed: int) -> None:
     """Slash and spread: area grows exactly by the bridges; the edge at a hinge keeps its length; each strip is congruent to
     what it was."""
