@@ -23,8 +23,7 @@ KEPT: Final = 5
 
 def ask(room: Workroom, styles: Sequence[int], blocks: Sequence[int]) -> Archive:
     """The library, or part of it, to be packed. Raises Missing for what is not of this workroom, BadSetting while one is being packed."""
-    if Archive.objects.of(room).filter(way=Archive.Way.OUT, state__in=("waiting", "running")).exists():
-        raise BadSetting("one is being packed already.", room.name, "Wait until it is whole, or stop it.")
+    _one_at_a_time(room, Archive.Way.OUT, "one is being packed already.")
     named = [*(Style.objects.one(room, i).name for i in styles), *(Block.objects.one(room, i).name for i in blocks)]
     with transaction.atomic():
         _make_room(room)
@@ -39,9 +38,10 @@ def ask(room: Workroom, styles: Sequence[int], blocks: Sequence[int]) -> Archive
 
 
 def hand_in(room: Workroom, data: bytes, name: str) -> Archive:
-    """An archive to be taken in; what is no archive at all is refused at once. Raises BadFile."""
+    """An archive to be taken in; what is no archive at all is refused at once. Raises BadFile; BadSetting while another is taken in."""
     if not data:
         raise BadFile("there is nothing in it.", "Archive", "Choose the zip that was saved here.")
+    _one_at_a_time(room, Archive.Way.IN, "one is being taken in already.")
     Parcel(data)
     with transaction.atomic():
         _make_room(room)
@@ -50,6 +50,12 @@ def hand_in(room: Workroom, data: bytes, name: str) -> Archive:
         )
         enqueue(archive)
     return archive
+
+
+def _one_at_a_time(room: Workroom, way: Archive.Way, said: str) -> None:
+    """A library is large: none waits behind another."""
+    if Archive.objects.of(room).filter(way=way, state__in=("waiting", "running")).exists():
+        raise BadSetting(said, room.name, "Wait until it is done, or stop it.")
 
 
 def _make_room(room: Workroom) -> None:

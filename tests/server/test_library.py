@@ -323,6 +323,21 @@ def test_stopped_it_takes_nothing_in(us: Caller, strangers: Caller, shelf: Block
     assert set(counts(strangers.room).values()) == {0}
 
 
+def test_none_waits_behind_another_and_the_oldest_are_thrown_away(us: Caller, shelf: Block) -> None:
+    data = packed(us)
+    assert hand_in(us, data).status_code == 200
+    again = hand_in(us, data)
+    assert again.status_code == 422
+    assert "being taken in already" in again.json()["error"]["message"]
+    asked = us.post("/archives", {})
+    assert asked.status_code == 200, "out goes beside in"
+    assert "being packed already" in us.post("/archives", {}).json()["error"]["message"]
+    work()
+    for _ in range(6):
+        packed(us)
+    assert len(us.get("/archives").json()) == 5
+
+
 def test_who_is_deleted_is_in_no_archive_here(us: Caller, shelf: Block) -> None:
     packed(us)
     ada = Person.objects.of(us.room).get()
