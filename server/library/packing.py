@@ -50,7 +50,7 @@ from .papers import (
 )
 from .parcel import kind_file, written
 from .pictures import outlined
-from .seal import seal_of
+from .seal import digest, seal_of
 
 DAY: Final = (1980, 1, 1, 0, 0, 0)
 """The date of files in an archive, so that the same library gives the same bytes: the earliest a zip can hold."""
@@ -80,7 +80,7 @@ class _Packer:
         return key_of(self.room, thing)
 
     def put(self, name: str, data: bytes) -> None:
-        self.digests[name] = data
+        self.digests[name] = digest(data)
         self.zip.writestr(zipfile.ZipInfo(name, DAY), data, zipfile.ZIP_DEFLATED)
 
     def paper(self, folder: str, paper: Paper) -> None:

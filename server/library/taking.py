@@ -30,7 +30,7 @@ from .keeping import Keeper
 from .keys import by_key
 from .papers import BlockPaper, ClothPaper, LayPaper, PersonPaper, StylePaper
 from .parcel import Parcel
-from .seal import is_ours
+from .seal import digest, is_ours
 
 Told = Callable[[int, int], bool]
 STOPPED: Final = "It was stopped; nothing was taken in."
@@ -44,8 +44,8 @@ def read(room: Workroom, data: bytes, told: Told) -> Contents:
     """Everything in an archive, as far as it can be read; what cannot is left out and said. ``told`` hears how many of how many are read, and says whether to go on.
     Raises BadFile where it is no archive, or its papers are not as they should be; Stopped."""
     parcel = Parcel(data)
-    files = {n: parcel.read(n) for n in parcel.names if n != "manifest.json"}
-    ours = is_ours(parcel.manifest.seal, files)
+    digests = {n: digest(parcel.read(n)) for n in parcel.names if n != "manifest.json"}
+    ours = is_ours(parcel.manifest.seal, digests)
     found = Contents()
     people, blocks = parcel.papers("people", PersonPaper), parcel.papers("blocks", BlockPaper)
     styles = parcel.papers("styles", StylePaper)

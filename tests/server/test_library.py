@@ -23,6 +23,7 @@ from server.library.models import Archive
 from server.longwork import queue
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block, BlockRevision
+from server.shelf.proof import proved
 from server.shelf.services import draft_file, keep_block, keep_revision
 from server.styles.models import Style, StyleEdit
 from server.styles.services import change, new_style, steps_of, style_file
@@ -175,6 +176,30 @@ def test_what_has_grown_there_is_brought_up_to_date_here(us: Caller, strangers: 
     keep_revision(block, draft_file("bodice-direct", AVERAGE | {"waist_girth": 77.0}, {}, "Ada's"), "theirs")
     assert taken(us, packed(strangers))[0] == "Brought up to date: 1 block."
     assert [r.number for r in shelf.revisions.all()] == [4, 3, 2, 1]
+
+
+def test_only_what_this_house_packed_and_nobody_changed_since_is_not_proved_again(
+    us: Caller, strangers: Caller, shelf: Block, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    data = packed(us)
+    proofs: list[str] = []
+
+    def proof(content: Any, where: str) -> Any:
+        proofs.append(where)
+        return proved(content, where)
+
+    monkeypatch.setattr("server.library.taking.proved", proof)
+    taken(strangers, data)
+    assert proofs == []
+    # A blank more in one file, and nothing of it is believed; the same for a seal of another secret.
+    other = Caller("Third", "third")
+    taken(other, repacked(data, lambda f: f.update({"house rules.json": f["house rules.json"] + b" "})))
+    assert proofs == ["Ada's", "Ada's"]
+    with monkeypatch.context() as m:
+        m.setattr("django.conf.settings.SECRET_KEY", "another house")
+        fourth = Caller("Fourth", "fourth")
+        taken(fourth, data)
+    assert len(proofs) == 4
 
 
 def test_what_was_changed_here_and_there_is_kept_twice_and_no_more(us: Caller, strangers: Caller, shelf: Block) -> None:
