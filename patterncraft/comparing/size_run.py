@@ -106,10 +106,11 @@ def done_on(table: Pattern, steps: Sequence[Move], rules: HouseRules) -> tuple[R
     return as_far_as_it_goes(replay(table, list(steps), rules), steps, rules)
 
 
-def key_lengths(patterns: Sequence[Pattern]) -> list[KeyLength]:
-    """Girths, then every edge of every piece, in the order of the first pattern that has it."""
+def key_lengths(patterns: Sequence[Pattern], apart: Sequence[int] = ()) -> list[KeyLength]:
+    """Girths, then every edge of every piece, in the order of the first pattern that has it. ``apart``: numbers of patterns that begin another row of bodies, as
+    people after sizes: between two rows there is no step."""
     rounds = [{g.name: g.length for g in reversed(girths(p))} for p in patterns]
-    out = [_key("", name, [r.get(name) for r in rounds]) for name in dict.fromkeys(n for r in rounds for n in r)]
+    out = [_key("", name, [r.get(name) for r in rounds], apart) for name in dict.fromkeys(n for r in rounds for n in r)]
     edges = dict.fromkeys((p.name, e) for pattern in patterns for p in pattern.pieces for e in p.edge_names)
     by_name = [{p.name: p for p in pattern.pieces} for pattern in patterns]
     for piece, edge in edges:
@@ -117,14 +118,14 @@ def key_lengths(patterns: Sequence[Pattern]) -> list[KeyLength]:
         for own in by_name:
             p = own.get(piece)
             found.append(sewn_length(p, edge) if p is not None and edge in p.edge_names else None)
-        out.append(_key(piece, edge, found))
+        out.append(_key(piece, edge, found, apart))
     return out
 
 
-def _key(piece: str, name: str, lengths: list[float | None]) -> KeyLength:
+def _key(piece: str, name: str, lengths: list[float | None], apart: Sequence[int]) -> KeyLength:
     steps: list[float | None] = []
-    for a, b in itertools.pairwise(lengths):
-        steps.append(None if a is None or b is None else b - a)
+    for n, (a, b) in enumerate(itertools.pairwise(lengths), 1):
+        steps.append(None if a is None or b is None or n in apart else b - a)
     return KeyLength(piece, name, tuple(lengths), tuple(steps), tuple(_odd(steps)))
 
 

@@ -60,7 +60,10 @@ def lengths_table(names: Sequence[str], lengths: Sequence[KeyLength], unit: Unit
 
 
 def _cell(length: float | None, unit: Unit) -> str:
-    return "" if length is None else f"{length / (INCH if unit == 'in' else 1.0):.2f}"
+    if length is None:
+        return ""
+    # What is less than half a hundredth is nothing, and nothing has no sign.
+    return f"{round(length / (INCH if unit == 'in' else 1.0), 2) + 0.0:.2f}"
 
 
 def _words(text: str) -> str:

@@ -104,8 +104,13 @@ def _strike_out(person: Person) -> None:
         if owner == person.pk or any(_is_from(m, known) and not _is_from(m, _charts_of(owner)) for m in measures_in(content)):
             # The one change that a revision ever sees: that measures can be deleted stands above the rule that it is never changed. What is stored
             # is altered as it lies there, so that a block which cannot be read holds nothing back.
-            BlockRevision.objects.filter(pk=pk).update(content=without_measures(content))
+            content = without_measures(content)
+            BlockRevision.objects.filter(pk=pk).update(content=content)
             # What the shelf remembers of it is looked up anew.
+            Block.objects.filter(revisions=pk).update(card={})
+        if isinstance(content, dict) and person.name in str(content.get("name", "")):
+            # An open file says its name itself.
+            BlockRevision.objects.filter(pk=pk).update(content=content | {"name": _without(person.name, str(content["name"]))})
             Block.objects.filter(revisions=pk).update(card={})
     # Photographs of her toiles show her.
     Photograph.objects.filter(fitting__block__person=person).delete()
@@ -114,6 +119,7 @@ def _strike_out(person: Person) -> None:
         (PinnedNote.objects.filter(fitting__block__workroom=person.workroom), "text"),
         (Photograph.objects.filter(fitting__block__workroom=person.workroom), "caption"),
         (Block.objects.filter(workroom=person.workroom), "name"),
+        (BlockRevision.objects.filter(block__workroom=person.workroom), "note"),
         (Style.objects.filter(workroom=person.workroom), "name"),
         (StyleEdit.objects.filter(style__workroom=person.workroom), "label"),
         (LayRecord.objects.filter(workroom=person.workroom), "name"),

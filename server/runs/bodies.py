@@ -104,6 +104,11 @@ def with_blocks(room: Workroom, body: BodyData, like: Pins) -> BodyData:
     return body._replace(pins=pins, said=tuple(said))
 
 
+def apart(bodies: Sequence[BodyData]) -> list[int]:
+    """Where the people begin after the sizes: from a size to a person there is no step."""
+    return [n for n in range(1, len(bodies)) if bool(bodies[n].person) != bool(bodies[n - 1].person)]
+
+
 def on_table(body: BodyData) -> Body:
     """As the core takes it."""
     return Body(body.label, styles.table_of(body.pins).pattern)

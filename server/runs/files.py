@@ -23,7 +23,7 @@ from ..config.remembered import remembered
 from ..shelf.models import BlockRevision
 from ..styles import services as styles
 from ..styles.wearer import Pins
-from .bodies import BodyData, read_body
+from .bodies import BodyData, apart, read_body
 from .models import RunRecord
 
 GONE: Final = "Its block was deleted since."
@@ -94,7 +94,7 @@ def of_run(run: RunRecord, cuts: Sequence[Cut], at: str = "", only: str = "") ->
         "all over each other.svg": lambda: nested_svg(sizes, run.name, at).encode(),
         "all over each other.pdf": lambda: nested_pdf(sizes, run.name, rules.paper, run.created.date(), at),
         "lengths.csv": lambda: lengths_table(
-            [c.body.label for c in cuts], key_lengths([c.replay.pattern for c in cuts]), rules.unit
+            [c.body.label for c in cuts], key_lengths([c.replay.pattern for c in cuts], apart([c.body for c in cuts])), rules.unit
         ),
     }
     return {name: write() for name, write in ways.items() if only in ("", name)}

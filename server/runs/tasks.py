@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import zipfile
+from collections.abc import Sequence
 from typing import Final
 
 from django_tasks import task
@@ -14,7 +15,7 @@ from patterncraft.formats.bundle import bundle
 
 from ..longwork.at_work import AtWork, attempt_at
 from ..styles import services as styles
-from .bodies import on_table, read_body, with_blocks
+from .bodies import BodyData, apart, on_table, read_body, with_blocks
 from .files import Cut, file_name, of_all, of_run, size_of, titled
 from .models import RunFiles, RunRecord
 from .shapes import BrokenData, CutData, LengthData, Result
@@ -46,10 +47,10 @@ def _cut_all(at: AtWork[RunRecord]) -> None:
     if not at.stopped and at.is_over():
         at.end(done=0)
         return
-    at.end("It was stopped." if at.stopped else "", result=_result(cuts).model_dump(mode="json"))
+    at.end("It was stopped." if at.stopped else "", result=_result(cuts, bodies).model_dump(mode="json"))
 
 
-def _result(cuts: dict[int, BodyCut]) -> Result:
+def _result(cuts: dict[int, BodyCut], bodies: Sequence[BodyData]) -> Result:
     patterns = [c.pattern for c in cuts.values()]
     points: dict[str, None] = {}
     for other in patterns[1:]:
@@ -58,7 +59,7 @@ def _result(cuts: dict[int, BodyCut]) -> Result:
         cuts={n: _cut_data(c) for n, c in cuts.items()},
         lengths=[
             LengthData(piece=k.piece, name=k.name, lengths=list(k.lengths), steps=list(k.steps), odd=list(k.odd))
-            for k in key_lengths(patterns)
+            for k in key_lengths(patterns, apart([bodies[n] for n in cuts]))
         ],
         points=list(points),
     )

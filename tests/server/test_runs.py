@@ -107,6 +107,9 @@ def test_people_get_their_own_blocks_or_new_ones_and_the_unmeasured_are_told(us:
     assert "drafted now" in new["said"][0]
     assert (nobody["cut"], "Take the measures first" in nobody["why"]) == (False, True)
     assert run["columns"] == ["size 38", "Bea", "Cis"]
+    waist = next(k for k in run["lengths"] if (k["piece"], k["name"]) == ("", "waist"))
+    assert waist["cells"][1]["step"] == "", "from a size to a person there is no step"
+    assert waist["cells"][2]["step"] != ""
     assert Block.objects.of(us.room).filter(person=cis).count() == 1, "hung on the shelf, for the next time"
     again = made(us, style, people=[cis.pk])
     assert "from the shelf" in again["bodies"][0]["said"][0]
