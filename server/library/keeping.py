@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from typing import Any
+from typing import Any, TypeVar
 
 from patterncraft.errors import BadFile
 
@@ -20,6 +20,7 @@ from .contents import Contents, Taken, mark
 from .keys import by_key, key_of
 from .papers import BlockPaper, ClothPaper, LayPaper, PersonPaper, StylePaper, ToilePaper
 
+T = TypeVar("T")
 BESIDE = "from the archive"
 """Said in the name of what was changed here and there."""
 
@@ -60,6 +61,11 @@ class Keeper:
         kept.put_away = None
         kept.save(update_fields=["put_away"])
         return True
+
+    def _ours_stays(self, paper: BlockPaper | ClothPaper | StylePaper, ours: T) -> T:
+        """Both ours and what was once hung beside it were changed since: it is said, and nothing is taken a third time."""
+        self.taken.said.append(f"“{paper.name}” was left out: it is here twice already, and both were changed since.")
+        return ours
 
     def _person(self, paper: PersonPaper) -> None:
         person = self.people.get(paper.key)
@@ -138,7 +144,7 @@ class Keeper:
                 (self.taken.more if more or back else self.taken.same)["block"] += 1
                 self.blocks[paper.key] = block
                 return block, more
-        raise BadFile("a block differs from what its own mark says.", paper.name, "Save the archive once more.")
+        return self._ours_stays(paper, self.blocks[paper.key]), ()
 
     def _new_block(self, paper: BlockPaper, key: str, name: str) -> Block:
         person = self.people.get(paper.person) if paper.person else None
@@ -187,12 +193,17 @@ class Keeper:
 
     def _revision(self, block: str, number: int, where: str) -> int:
         """Where a revision is here. Raises BadFile where it is neither in the archive nor here."""
+        found = self._found(block, number)
+        if found is None:
+            raise BadFile("a block that it lies on is not there.", where, "Take the whole library along.")
+        return found
+
+    def _found(self, block: str, number: int) -> int | None:
         found = self.revisions.get((block, number))
         if found is None and block in self.blocks:
             found = self.blocks[block].revisions.filter(number=number).values_list("pk", flat=True).first()
-        if found is None:
-            raise BadFile("a block that it lies on is not there.", where, "Take the whole library along.")
-        self.revisions[block, number] = found
+        if found is not None:
+            self.revisions[block, number] = found
         return found
 
     def _cloth(self, paper: ClothPaper) -> None:
@@ -216,10 +227,11 @@ class Keeper:
                 lot["cloth"] += 1
                 self.cloths[paper.key] = card
                 return
+        self._ours_stays(paper, self.cloths[paper.key])
 
     def _style(self, paper: StylePaper) -> None:
         lain_on = [*paper.pins, *(pin for e in paper.edits for pin in e.pins)]
-        if any((b, n) not in self.revisions and b not in self.blocks for _, b, n in lain_on):
+        if any(self._found(b, n) is None for _, b, n in lain_on):
             self.taken.said.append(f"“{paper.name}” was left out: a block that it lies on is not there.")
             return
         for key in (paper.key, f"{paper.key}~{mark(paper)}"):
@@ -240,6 +252,7 @@ class Keeper:
                 (self.taken.more if back or grown else self.taken.same)["style"] += 1
                 self.styles[paper.key] = style
                 return
+        self._ours_stays(paper, self.styles[paper.key])
 
     def _new_style(self, paper: StylePaper, key: str, name: str) -> Style:
         style = Style.objects.create(

@@ -220,6 +220,21 @@ def test_what_was_changed_here_and_there_is_kept_twice_and_no_more(us: Caller, s
     assert counts(strangers.room) == before
 
 
+def test_changed_on_both_sides_and_beside_it_is_said_and_the_rest_is_taken(us: Caller, strangers: Caller, shelf: Block) -> None:
+    """As when measures were struck out of both: no revision is what the archive has, and yet nothing stops the others."""
+    keep_block(us.room, "Another", None, draft_file("bodice-direct", AVERAGE, {}, "x"))
+    data = packed(us)
+    first = packed(us, blocks=[shelf.pk])
+    taken(strangers, first)
+    for bust in (93.0, 94.0):
+        for block in Block.objects.of(strangers.room).filter(name__startswith="Ada"):
+            content = draft_file("bodice-direct", AVERAGE | {"bust_girth": bust}, {}, "Ada's").model_dump(mode="json")
+            BlockRevision.objects.filter(block=block).update(content=content)
+        told = taken(strangers, data)
+    assert any("“Ada's” was left out: it is here twice already" in t for t in told)
+    assert sorted(b.name for b in Block.objects.of(strangers.room)) == ["Ada's", "Ada's (from the archive)", "Another"]
+
+
 def test_a_style_goes_out_with_what_it_lies_on_and_nothing_else(us: Caller, strangers: Caller, shelf: Block) -> None:
     keep_block(us.room, "Another", None, draft_file("bodice-direct", AVERAGE, {}, "x"))
     number = Style.objects.of(us.room).get(name="Winter bodice").pk
