@@ -21,6 +21,11 @@ MOST_BYTES: Final = 400 * 1024 * 1024
 """of all files unpacked"""
 LARGEST: Final = 10 * 1024 * 1024
 """bytes of one file"""
+DAMAGED: Final = (zipfile.BadZipFile, zlib.error, EOFError, ValueError, RuntimeError)
+"""What the library answers to a zip that was altered, each seen when bytes of one were (tests/server/test_parcel.py): its own word; a stream that does not unpack, or is cut
+short; a place before the file's beginning; locked, or packed in a way or by a version that it does not know."""
+WAYS: Final = (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED)
+"""How files in it may be packed: as we pack them. Others unpack to far more, and say what is wrong in further ways."""
 WHERE: Final = "Archive"
 ANOTHER: Final = "Take an archive that Steady Shear wrote."
 P = TypeVar("P", bound=Paper)
@@ -33,7 +38,7 @@ class Parcel:
         """Raises BadFile for what is no zip, too large unpacked, of too many files, with names that lead out of it, or of a newer version."""
         try:
             self._zip = zipfile.ZipFile(io.BytesIO(data))
-        except (zipfile.BadZipFile, ValueError, OSError, NotImplementedError, EOFError):
+        except DAMAGED:
             raise BadFile("it is no archive.", WHERE, "Take the zip that was saved here.") from None
         found = self._zip.infolist()
         if len(found) > MOST_FILES:
@@ -41,6 +46,8 @@ class Parcel:
         total = sum(i.file_size for i in found)
         if total > MOST_BYTES:
             raise BadFile(f"it unpacks to {total / 2**20:,.0f} MB; {MOST_BYTES / 2**20:.0f} are the most.", WHERE, ANOTHER)
+        if any(i.compress_type not in WAYS for i in found):
+            raise BadFile("a file in it is packed in a way that is not read here.", WHERE, ANOTHER)
         names = [i.filename for i in found]
         wrong = next((n for n in names if _leads_out(n)), None)
         if wrong is not None:
@@ -70,7 +77,7 @@ class Parcel:
                 data = file.read(LARGEST + 1)
         except KeyError:
             raise BadFile("the file is not in the archive.", name[:100], ANOTHER) from None
-        except (zipfile.BadZipFile, zlib.error, RuntimeError, NotImplementedError, EOFError, OSError):
+        except DAMAGED:
             raise BadFile("the file is damaged, or locked.", name[:100], "Save the archive once more.") from None
         if len(data) > LARGEST:
             raise BadFile(f"the file has more than {LARGEST // 2**20} MB.", name[:100], ANOTHER)
