@@ -12,16 +12,16 @@ from reportlab.pdfgen.canvas import Canvas
 from .label import REGULAR
 from .layout import Sheet
 from .nested import Nest, Size, dash_of, nest
-from .pdf import tiled_pdf
+from .pdf import Legend, tiled_pdf
 from .pdf_piece import CM, LayerName, draw_piece
-from .tiles import MARGIN, tiling
+from .tiles import tiling
 
 LINES: Final[tuple[LayerName, ...]] = ("allowance", "net")
-LEGEND: Final = 0.52
+LINE: Final = 0.52
 """cm from a line of the legend to the next"""
-ROWS: Final = 10
-"""lines of the legend in a column: what fits below the test squares"""
-COLUMN: Final = 6.2
+MOST: Final = 11.0
+"""cm that the legend takes at most; with more bodies its lines draw together"""
+LETTERS: Final = 26
 
 
 def nested_pdf(
@@ -41,17 +41,19 @@ def nested_pdf(
                 dash = [v * CM for v in dash_of(q.size)]
                 draw_piece(canvas, piece, 0j, (*LINES, "labels") if first else LINES, scale, dash)
 
-    def legend(canvas: Canvas) -> None:
-        canvas.setFont(REGULAR, 8.5)
+    line = min(LINE, MOST / len(sizes))
+
+    def explain(canvas: Canvas, x: float, y: float) -> None:
+        canvas.setFont(REGULAR, 8.5 * line / LINE)
         for k, s in enumerate(sizes):
-            column, row = divmod(k, ROWS)
-            x, y = MARGIN + column * COLUMN, 6.3 - row * LEGEND
+            y -= line
             canvas.setLineWidth(1.1)
             canvas.setDash([v * CM for v in dash_of(k)])
             canvas.line(x * CM, y * CM, (x + 2.6) * CM, y * CM)
             canvas.setDash()
-            canvas.drawString((x + 2.8) * CM, (y - 0.1) * CM, s.label[:22])
+            canvas.drawString((x + 2.8) * CM, (y - 0.1) * CM, s.label[:LETTERS])
 
+    legend = Legend(len(sizes) * line + 0.6, explain)
     return tiled_pdf(sheet, tiling(sheet, paper), title, draw, made_on, legend)
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from datetime import date
 from io import BytesIO
-from typing import Final
+from typing import Final, NamedTuple
 
 from reportlab.pdfgen.canvas import Canvas
 
@@ -20,8 +20,17 @@ from .layout import Sheet
 from .pdf_piece import CM, LAYERS, LayerName, draw_line, draw_piece
 from .tiles import MARGIN, OVERLAP, Tile, Tiling, lay_for, tiling
 
+MAP: Final = 18.0
+"""cm of height for the map, and what stands below it."""
 FIRST_OF_A_ROLL: Final = 31.0
 """cm of a roll for the test squares and the map."""
+
+
+class Legend(NamedTuple):
+    """What is explained below the map: cm of height that it takes, and how it is drawn, from its left and upper end in cm."""
+
+    high: float
+    draw: Callable[[Canvas, float, float], None]
 
 
 def pattern_pdf(
@@ -49,10 +58,9 @@ def tiled_pdf(
     title: str,
     draw: Callable[[Canvas], None],
     made_on: date | None = None,
-    beside: Callable[[Canvas], None] = lambda canvas: None,
+    legend: Legend | None = None,
 ) -> bytes:
-    """A sheet as the tiles of its plan. ``draw`` draws all of it in true centimetres, y down from the top left; ``beside`` adds to the first sheet, in points from its
-    lower left corner."""
+    """A sheet as the tiles of its plan. ``draw`` draws all of it in true centimetres, y down from the top left; ``legend`` stands on the first sheet, below the map."""
     register_fonts()
     scale = sheet.scale
     out = BytesIO()
@@ -64,8 +72,7 @@ def tiled_pdf(
     _, width, height, roll = plan.paper
     first = FIRST_OF_A_ROLL if roll else height
     canvas.setPageSize((width * CM, first * CM))
-    _first_sheet(canvas, sheet, plan, title, made_on, first)
-    beside(canvas)
+    _first_sheet(canvas, sheet, plan, title, made_on, first, legend)
     canvas.showPage()
     for tile in plan.tiles:
         canvas.setPageSize((width * CM, height * CM))
@@ -75,7 +82,9 @@ def tiled_pdf(
     return out.getvalue()
 
 
-def _first_sheet(canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on: date | None, height: float) -> None:
+def _first_sheet(
+    canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on: date | None, height: float, legend: Legend | None
+) -> None:
     width = plan.paper.width
     told = {1.0: "", 0.5: " · half scale: 1 cm here is 2 on cloth", 0.25: " · quarter scale: 1 cm here is 4 on cloth"}.get(
         sheet.scale, ""
@@ -94,14 +103,18 @@ def _first_sheet(canvas: Canvas, sheet: Sheet, plan: Tiling, title: str, made_on
     canvas.setFont(REGULAR, 11)
     canvas.drawCentredString((x + 5) * CM, (y - 7) * CM, "10 cm × 10 cm")
     canvas.drawCentredString((x + inch_side / 2) * CM, (y - 12.6 - inch_side / 2) * CM, "4 in × 4 in")
-    _map(canvas, sheet, plan, x + inch_side + 0.6, y - 2, width - MARGIN - x - inch_side - 0.6)
+    left, top = x + inch_side + 0.6, y - 2
+    foot = _map(canvas, sheet, plan, (left, top), width - MARGIN - left, MAP - (legend.high if legend else 0.0))
+    if legend:
+        legend.draw(canvas, left, foot - 0.5)
 
 
-def _map(canvas: Canvas, sheet: Sheet, plan: Tiling, left: float, top: float, room: float) -> None:
-    """The tiles with their numbers and the pieces small across them."""
+def _map(canvas: Canvas, sheet: Sheet, plan: Tiling, at: tuple[float, float], room: float, high: float) -> float:
+    """The tiles with their numbers and the pieces small across them, ``room`` wide and ``high`` at most, cm; where it ends below."""
+    left, top = at
     full_w = plan.step[0] * plan.columns + OVERLAP
     full_h = plan.step[1] * plan.rows + OVERLAP
-    k = min(room / full_w, 18 / full_h)
+    k = min(room / full_w, high / full_h)
     canvas.saveState()
     canvas.translate(left * CM, top * CM)
     canvas.scale(k, k)
@@ -120,6 +133,7 @@ def _map(canvas: Canvas, sheet: Sheet, plan: Tiling, left: float, top: float, ro
     canvas.restoreState()
     canvas.setFont(REGULAR, 9)
     canvas.drawString(left * CM, (top + 0.25) * CM, "How the sheets join")
+    return top - full_h * k
 
 
 def _tile_page(canvas: Canvas, plan: Tiling, tile: Tile, title: str, scale: float) -> None:

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
 
 from patterncraft.drafting.school import Block as Draft
-from patterncraft.drafting.schools import school
+from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.fitting.corrected import corrected
 from patterncraft.formats.openfile_io import block_file
-from patterncraft.measures.families import family_of_sizes
+from patterncraft.measures.families import SizeChart, family_of_sizes
+from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tables import size_table
 
 from ..people.models import MeasureChart, Person
@@ -30,9 +32,11 @@ def draft_family(room: Workroom, given: SizesIn, base_set: str = "") -> list[Blo
     rules = room.house_rules()
     settings = read_settings(given.school, given.settings, rules.unit)
     title = size_table(given.table).title
+    charts = family_of_sizes(given.table, given.sizes)
+    _refuse_too_little(given.school, charts)
     made = []
     with transaction.atomic():
-        for size in family_of_sizes(given.table, given.sizes):
+        for size in charts:
             name = sized(given.name, size.size)
             try:
                 draft = school(given.school).draft(size.chart, settings, _base(room, base_set, size.size), rules)
@@ -43,6 +47,18 @@ def draft_family(room: Workroom, given: SizesIn, base_set: str = "") -> list[Blo
                 note += f"; {len(size.borrowed)} measures estimated by the bust"
             made.append(keep_block(room, name, None, block_file(draft, name), note, size_set=given.name))
     return made
+
+
+def _refuse_too_little(name: str, charts: Sequence[SizeChart]) -> None:
+    """Raises BadSetting where the table has not what the school asks for, which nobody can type here; with the schools of its kind that it is enough for."""
+    wanted = school(name)
+    lacking = next((lacks for c in charts if (lacks := wanted.lacks(c.chart))), [])
+    if not lacking:
+        return
+    enough = [s.title for s in SCHOOLS.values() if s.family == wanted.family and not any(s.lacks(c.chart) for c in charts)]
+    titles = ", ".join(MEASURES[k].title.lower() for k in lacking)
+    cure = f"The table is enough for: {', '.join(enough)}." if enough else "Draft it from somebody's measures instead."
+    raise BadSetting(f"the table has no {titles}, which the {wanted.title.lower()} needs.", cure=cure, field="school")
 
 
 def sized(name: str, size: str) -> str:

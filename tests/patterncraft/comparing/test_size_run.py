@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 import pikepdf
+import pypdfium2
 import pytest
 import shapely
 
@@ -142,6 +143,27 @@ def test_the_nested_pdf_is_true_to_scale_with_a_line_for_each_size() -> None:
         own = next(p for p in size.finished if p.name == first)
         cm2 = shapely.Polygon([(z.real, z.imag) for z in own.cut_line]).area
         assert drawn.area * (2.54 / 72) ** 2 == pytest.approx(cm2, rel=1e-3)
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter", "a0", "roll:91"])
+@pytest.mark.parametrize("count", [3, 40])
+def test_the_legend_stands_beside_the_squares_and_on_the_sheet(paper: str, count: int) -> None:
+    pattern = Pattern((sheet(20, 40, "band"),))
+    done = finish(pattern, RULES, "")
+    data = nested_pdf([Size(f"size number {n}", pattern, done) for n in range(count)], "Run", paper)
+    page = pypdfium2.PdfDocument(data)[0]
+    words = page.get_textpage()
+    last = 1e9
+    for n in range(count):
+        found = words.search(f"size number {n}", match_whole_word=True).get_next()
+        assert found is not None, n
+        left, bottom, right, top = words.get_charbox(found[0])
+        # Right of a margin of one centimetre and a square of four inches, below the one before, within the sheet's own margin.
+        assert left > (1 + 4 * 2.54) * 72 / 2.54
+        assert top < last
+        assert bottom > 0.9 * 72 / 2.54
+        assert right < page.get_width()
+        last = top
 
 
 def test_the_command_line_runs_over_sizes(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
