@@ -19,6 +19,7 @@ import shapely
 import svgelements
 from playwright.sync_api import BrowserContext, Page, expect
 
+from patterncraft.measures.tables import size_table
 from plotter.__main__ import Line, page_of
 from plotter.machine import Machine
 from tests.browser.conftest import Application
@@ -251,16 +252,21 @@ def test_a_style_is_cut_on_five_sizes_and_a_singer_and_taken_away_in_every_form(
     demo.goto("/")
     demo.get_by_role("button", name="A family of sizes").click()
     dialog = demo.get_by_role("dialog")
-    dialog.get_by_label("Size table").select_option(label="Women, continental sizes 34–52")
-    for size in ("34", "46", "48", "50", "52"):
+    dialog.get_by_label("Size table").select_option(label="Women, handbook sizes 8–22")
+    for size in ("8", "20", "22"):
         dialog.get_by_text(size, exact=True).click()
-    dialog.get_by_label("Name of the family").fill("Run bodice")
+    dialog.get_by_label("Name of the family").fill("Run skirt")
+    # A school that asks for more than the table has is refused with those that it is enough for.
+    dialog.get_by_label("Drafted by").select_option(label="Direct-measure bodice")
+    dialog.get_by_role("button", name="Draft 5 sizes").click()
+    expect(dialog.get_by_role("alert")).to_contain_text("The table is enough for: Half-sheet close-fitting bodice")
+    dialog.get_by_label("Drafted by").select_option(label="Two-piece skirt")
     dialog.get_by_role("button", name="Draft 5 sizes").click()
     expect(demo.get_by_label("Blocks").get_by_role("listitem")).to_have_count(5)
-    number = style_called(demo, "V-neck")
+    number = style_called(demo, "Yoke skirt in five strips")
     demo.goto(f"/cloth/{number}/run")
     expect(demo.get_by_text("Choose sizes, or somebody.")).to_be_visible()
-    demo.get_by_label("bodice", exact=True).select_option("Run bodice")
+    demo.get_by_label("skirt", exact=True).select_option("Run skirt")
     demo.get_by_label("Ilva Sandor").check()
     shot(demo, "run-asked")
     assert serious(demo) == []
@@ -271,22 +277,26 @@ def test_a_style_is_cut_on_five_sizes_and_a_singer_and_taken_away_in_every_form(
     bodies = demo.get_by_role("list", name="Bodies").get_by_role("button")
     expect(bodies).to_have_count(6)
     run = demo.request.get(f"/api/runs/{demo.url.rsplit('/', 1)[1]}").json()
-    assert [b["label"] for b in run["bodies"]] == ["size 36", "size 38", "size 40", "size 42", "size 44", "Ilva Sandor"]
+    assert [b["label"] for b in run["bodies"]] == ["size 10", "size 12", "size 14", "size 16", "size 18", "Ilva Sandor"]
+    assert all(b["cut"] and not b["cannot"] and not b["broken"] for b in run["bodies"])
     # One is chosen: drawn over the others, with what there is to say of it, and its own files.
     bodies.nth(2).click()
     expect(drawing.locator("[data-body='3'] path.stroke-madder").first).to_be_visible()
-    demo.get_by_label("Lying together at").select_option("centre front / neckline")
-    lines = drawing.locator("g:has(> text:text-is('front')) > g[data-body] > path:first-child")
+    demo.get_by_label("Lying together at").select_option("centre front / waist")
+    lines = drawing.locator("g:has(> text:text-is('skirt front')) > g[data-body] > path:first-child")
     expect(lines).to_have_count(6)
     shot(demo, "run")
     assert serious(demo) == []
     with demo.expect_download() as saved:
         demo.get_by_role("link", name="Cut sheet").click()
-    assert "size 40" in pypdfium2.PdfDocument(saved.value.path())[0].get_textpage().get_text_range()
+    assert "size 14" in pypdfium2.PdfDocument(saved.value.path())[0].get_textpage().get_text_range()
     demo.get_by_role("button", name="Lengths", exact=True).click()
     waist = demo.get_by_role("row").filter(has=demo.get_by_role("rowheader", name="waist", exact=True)).first
-    # By hand, from the table: the waist grows by four from each of these sizes to the next.
-    expect(waist.get_by_role("cell").nth(1)).to_contain_text("+4.0")
+    # By hand, from the table's own waists; and from a size to a person there is no step.
+    waists = [size_table("handbook-women").size(s)["waist_girth"] for s in ("10", "12", "14", "16", "18")]
+    assert [b - a for a, b in itertools.pairwise(waists)] == [4, 4, 5, 5]
+    steps = [c.split("\n")[1:] for c in waist.get_by_role("cell").all_inner_texts()]
+    assert [s[0].strip() if s else "" for s in steps] == ["", "+4.0", "+4.0", "+5.0", "+5.0", ""]
     shot(demo, "run-lengths")
     assert serious(demo) == []
     demo.get_by_role("button", name="Write all files in one archive").click()
@@ -295,14 +305,15 @@ def test_a_style_is_cut_on_five_sizes_and_a_singer_and_taken_away_in_every_form(
     with zipfile.ZipFile(packed.value.path()) as archive:
         assert archive.testzip() is None
         assert {n.split("/")[0] for n in archive.namelist() if "/" in n} == {b["label"] for b in run["bodies"]}
-        drawn = ezdxf.read(io.StringIO(archive.read("size 44/pattern.dxf").decode()))
+        drawn = ezdxf.read(io.StringIO(archive.read("size 18/pattern.dxf").decode()))
     assert not drawn.audit().errors
     demo.get_by_role("button", name="On one cloth").click()
     demo.get_by_label("Look for, seconds").fill("2")
     demo.get_by_role("button", name="Lay all of them").click()
     demo.wait_for_url(re.compile(r"/cloth/lays/\d+"))
     expect(demo.get_by_role("button", name="Look another minute")).to_be_visible(timeout=30_000)
-    expect(demo.locator("[data-laid]")).to_have_count(12)
+    rows = demo.request.get(f"/api/styles/{number}/cut-sheet").json()["rows"]
+    expect(demo.locator("[data-laid]")).to_have_count(6 * sum(r["cloth"].startswith("shell") for r in rows))
 
 
 def test_without_any_cloth_the_next_thing_to_do_is_said(page: Page) -> None:
