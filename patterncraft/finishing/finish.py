@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from ..geometry.offset import Corner, offset_outline
 from ..geometry.path import Path, chain, straight
+from ..geometry.transform import Transform
 from ..house import CornerKind, HouseRules, NotchKind
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import Edge, EdgeKind
@@ -98,6 +99,22 @@ class FinishedPiece:
             tip = (n.inner + n.outer) / 2
             out.append((n.name, Path(((n.outer - half, tip), (tip, n.outer + half)))))
         return tuple(out)
+
+    def placed(self, by: Transform) -> FinishedPiece:
+        """The same piece somewhere else: all that is cut, sewn and marked on it."""
+        return replace(
+            self,
+            edges=tuple(replace(e, path=e.path.placed(by)) for e in self.edges),
+            cut_line=tuple(by.point(z) for z in self.cut_line),
+            notches=tuple(NotchCut(n.name, by.point(n.inner), by.point(n.outer)) for n in self.notches),
+            darts=tuple(
+                replace(d, stitching=d.stitching.placed(by), point=by.point(d.point), drill=by.point(d.drill)) for d in self.darts
+            ),
+            lines=tuple(replace(x, path=x.path.placed(by)) for x in self.lines),
+            lenses=tuple(x.placed(by) for x in self.lenses),
+            grain=replace(self.grain, start=by.point(self.grain.start), end=by.point(self.grain.end)) if self.grain else None,
+            fold=self.fold.placed(by) if self.fold else None,
+        )
 
     @property
     def box(self) -> tuple[float, float, float, float]:

@@ -7,14 +7,15 @@ from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from ..comparing.laid_over import laid_over
-from ..finishing.finish import FinishedPiece, NotchCut
-from ..geometry.transform import Transform, slide
+from ..finishing.finish import FinishedPiece
+from ..geometry.transform import slide
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
 
 GAP: Final = 3.0
 WIDEST: Final = 160.0
 """cm after which a new row is begun"""
+ROWS: Final = (120.0, 170.0, 240.0, 340.0)
+"""cm: lengths of a row that are tried for a given shape"""
 DASHES: Final[tuple[tuple[float, ...], ...]] = (
     (),
     (1.2, 0.5),
@@ -48,11 +49,15 @@ class Lying:
     piece: FinishedPiece
 
 
+Stack = tuple[str, tuple[Lying, ...]]
+"""A piece's name, and every size's that lies there."""
+
+
 @dataclass(frozen=True, slots=True)
 class Nest:
     """Each piece's name with all that lie there; all within (0, 0)–(width, height), cm."""
 
-    pieces: tuple[tuple[str, tuple[Lying, ...]], ...]
+    pieces: tuple[Stack, ...]
     width: float
     height: float
 
@@ -62,46 +67,51 @@ def dash_of(size: int) -> tuple[float, ...]:
     return DASHES[size % len(DASHES)]
 
 
-def nest(sizes: Sequence[Size], at: str = "", along: str = "", widest: float = WIDEST) -> Nest:
-    """All sizes of each piece laid over the first that has it, the point named ``at`` on its like. What only some have lies among those that do.
-    ``widest``: cm after which a new row is begun."""
-    x = y = row = wide = 0.0
+def _stacks(sizes: Sequence[Size], at: str = "", along: str = "") -> list[Stack]:
+    """All sizes of each piece laid over the first that has it, the point named ``at`` on its like. What only some have lies among those that do."""
     out = []
     for name in dict.fromkeys(p.name for s in sizes for p in s.pattern.pieces):
         own = [(k, s) for k, s in enumerate(sizes) if any(p.name == name for p in s.pattern.pieces)]
         under = own[0][1].pattern.piece(name)
         lain = []
         for k, s in own:
-            by = _over(under, s.pattern.piece(name), at, along)
-            lain.append(Lying(k, moved(next(p for p in s.finished if p.name == name), by)))
+            finished = next(p for p in s.finished if p.name == name)
+            over = s.pattern.piece(name)
+            lain.append(Lying(k, finished if over is under else finished.placed(laid_over(under, over, at, along))))
+        out.append((name, tuple(lain)))
+    return out
+
+
+def nest(sizes: Sequence[Size], at: str = "", along: str = "", shape: float = 0.0) -> Nest:
+    """All sizes of a style over each other, in rows: as long as a table, or, with a ``shape`` (width to height), so long that all of it is as large as can be in that."""
+    found = _stacks(sizes, at, along)
+    tried = [_rows(found, widest) for widest in (ROWS if shape else (WIDEST,))]
+    best = min(tried, key=lambda r: max(r.width / shape, r.height)) if shape else tried[0]
+    pieces = (
+        (name, tuple(replace(q, piece=q.piece.placed(slide(shift))) for q in lain))
+        for (name, lain), shift in zip(found, best.shifts, strict=True)
+    )
+    return Nest(tuple(pieces), best.width, best.height)
+
+
+class _Rows(NamedTuple):
+    """By how much each stack is slid to its place, and what they take, cm."""
+
+    shifts: list[complex]
+    width: float
+    height: float
+
+
+def _rows(found: Sequence[Stack], widest: float) -> _Rows:
+    x = y = row = wide = 0.0
+    shifts = []
+    for _, lain in found:
         boxes = [q.piece.box for q in lain]
         left, up = min(b[0] for b in boxes), min(b[1] for b in boxes)
         right, down = max(b[2] for b in boxes), max(b[3] for b in boxes)
         if x and x + right - left > widest:
             x, y, row = 0.0, y + row + GAP, 0.0
-        shift = slide(complex(x - left, y - up))
-        out.append((name, tuple(replace(q, piece=moved(q.piece, shift)) for q in lain)))
+        shifts.append(complex(x - left, y - up))
         x += right - left + GAP
         row, wide = max(row, down - up), max(wide, x - GAP)
-    return Nest(tuple(out), wide, y + row)
-
-
-def _over(under: Piece, over: Piece, at: str, along: str) -> Transform:
-    return slide(0j) if over is under else laid_over(under, over, at, along)
-
-
-def moved(p: FinishedPiece, by: Transform) -> FinishedPiece:
-    """The same finished piece somewhere else: all that is cut, sewn and marked on it."""
-    return replace(
-        p,
-        edges=tuple(replace(e, path=e.path.placed(by)) for e in p.edges),
-        cut_line=tuple(by.point(z) for z in p.cut_line),
-        notches=tuple(NotchCut(n.name, by.point(n.inner), by.point(n.outer)) for n in p.notches),
-        darts=tuple(
-            replace(d, stitching=d.stitching.placed(by), point=by.point(d.point), drill=by.point(d.drill)) for d in p.darts
-        ),
-        lines=tuple(replace(x, path=x.path.placed(by)) for x in p.lines),
-        lenses=tuple(x.placed(by) for x in p.lenses),
-        grain=replace(p.grain, start=by.point(p.grain.start), end=by.point(p.grain.end)) if p.grain else None,
-        fold=p.fold.placed(by) if p.fold else None,
-    )
+    return _Rows(shifts, wide, y + row)

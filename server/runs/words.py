@@ -31,8 +31,6 @@ from .shapes import (
 
 SCREEN: Final = 1.3
 """A screen's width to its height, about."""
-ROWS: Final = (120.0, 170.0, 240.0, 340.0)
-"""cm: lengths of a row that are tried for the screen"""
 
 
 def run_head(run: RunRecord) -> RunHead:
@@ -76,8 +74,8 @@ def run_out(run: RunRecord) -> RunOut:
 
 
 def nest_out(sizes: Sequence[Size], numbers: Sequence[int], at: str) -> NestOut:
-    """As the screen draws it: in rows so long that all of it is as large as can be. ``numbers``: of the bodies, in the order of the sizes."""
-    found = min((nest(sizes, at, widest=w) for w in ROWS), key=lambda n: max(n.width / SCREEN, n.height))
+    """As the screen draws it. ``numbers``: of the bodies, in the order of the sizes."""
+    found = nest(sizes, at, shape=SCREEN)
     pieces = []
     for name, lain in found.pieces:
         left, top, right, bottom = lain[0].piece.box
