@@ -15,6 +15,10 @@ const WEIGHTS: Record<Weight, string> = {
   bare: "border-transparent text-ink hover:bg-ink/8",
 };
 
+/** What a link that is a button looks like: a file to save, another page. */
+export const buttonLook = (weight: Weight = "plain") =>
+  `inline-flex min-h-9 items-center justify-center rounded-[3px] border px-3 font-medium ${WEIGHTS[weight]}`;
+
 export function Button({
   weight = "plain",
   className = "",

@@ -1,7 +1,7 @@
 /** The place Cloth: a style finished, its cut sheet, its lays; the cloths on their cards. */
 import { Link, NavLink, useParams } from "react-router";
 import { useStyle } from "../../api/queries";
-import { Notice, Page, Waiting } from "../../ui/controls";
+import { buttonLook, Notice, Page, Waiting } from "../../ui/controls";
 import { StyleChoice } from "../paper/StyleChoice";
 import { Cards } from "./Cards";
 import { CutSheet } from "./CutSheet";
@@ -30,10 +30,7 @@ function Begin() {
       title="Cloth"
       lead="Choose a style to finish its edges, print its cut sheet, lay it on cloth or cut it on many bodies."
       actions={
-        <Link
-          to="/cloths"
-          className="inline-flex min-h-9 items-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink"
-        >
+        <Link to="/cloths" className={buttonLook()}>
           The cloth cards
         </Link>
       }

@@ -13,7 +13,7 @@ export interface Chosen {
 const CORNERS = [
   ["mitred", "mitred: both cut lines run on till they meet"],
   ["squared", "squared: cut off square where the stitching meets the next cut line"],
-  ["folded", "folded: cut as the seam lies when it is pressed up"],
+  ["folded", "folded: as it lies pressed up"],
 ] as const;
 const EVERY = "";
 

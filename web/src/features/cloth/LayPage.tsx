@@ -2,12 +2,11 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { Bar } from "../../ui/Bar";
-import { Button, Notice, Page, Scroller, Waiting } from "../../ui/controls";
+import { Button, buttonLook, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { LayTable } from "./LayTable";
 import { isGoing, type Lay, layOn, slide, stopLay, useLay, useLayChange, useThrowLay } from "./useCloth";
 
-const link =
-  "inline-flex min-h-9 items-center justify-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink";
+const link = buttonLook();
 
 export function LayPage() {
   const id = Number(useParams().lay);

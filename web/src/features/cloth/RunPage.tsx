@@ -2,14 +2,13 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { Bar } from "../../ui/Bar";
-import { Button, Notice, Page, Scroller, Waiting } from "../../ui/controls";
+import { Button, buttonLook, Notice, Page, Scroller, Waiting } from "../../ui/controls";
 import { RunDrawing } from "./RunDrawing";
 import { RunLay } from "./RunLay";
 import { RunLengths } from "./RunLengths";
 import { isBeingCut, type Run, useNest, useRun, useRunChange, useThrowRun } from "./useRuns";
 
-const link =
-  "inline-flex min-h-9 items-center justify-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink";
+const link = buttonLook();
 type Side = "drawing" | "lengths" | "lay";
 const SIDES: [Side, string][] = [
   ["drawing", "Over each other"],

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { client, ok, Refusal, type Schemas, sameSite } from "../../api/client";
 import { Bar } from "../../ui/Bar";
-import { Button, Notice } from "../../ui/controls";
+import { Button, buttonLook, Notice } from "../../ui/controls";
 
 type Archive = Schemas["ArchiveOut"];
 const WATCH = 400;
@@ -122,11 +122,7 @@ function One({
         </span>
         <span className="ml-auto flex gap-1">
           {out && a.state === "done" && (
-            <a
-              className="inline-flex min-h-9 items-center rounded-[3px] border border-rule-strong bg-fresh px-3 font-medium hover:border-ink"
-              href={`/api/archives/${a.id}/library.zip`}
-              download
-            >
+            <a className={buttonLook()} href={`/api/archives/${a.id}/library.zip`} download>
               Save it
             </a>
           )}
