@@ -16,10 +16,12 @@ V = TypeVar("V")
 
 class ByIdentity(Generic[P, V]):
     """``ask`` with memory of the newest ``size`` questions. What is remembered keeps its objects alive, so that no others can have their identity; the values never
-    change, so nothing goes stale. Words, numbers and truths are told apart by what they are."""
+    change, so nothing goes stale. Words, numbers and truths are told apart by what they are, and so are values of the kinds in
+    ``by_value``: small ones that are made anew for each question."""
 
-    def __init__(self, ask: Callable[P, V], size: int) -> None:
+    def __init__(self, ask: Callable[P, V], size: int, by_value: tuple[type, ...] = ()) -> None:
         self._ask = ask
+        self._by_value = BY_VALUE + by_value
         self._size = size
         self._known: OrderedDict[tuple[object, ...], tuple[tuple[Any, ...], V]] = OrderedDict()
         self._lock = Lock()
@@ -27,7 +29,7 @@ class ByIdentity(Generic[P, V]):
 
     def __call__(self, *of: P.args, **named: P.kwargs) -> V:
         """The answer."""
-        key = tuple([x if type(x) in BY_VALUE else id(x) for x in of])
+        key = tuple([x if type(x) in self._by_value else id(x) for x in of])
         with self._lock:
             found = self._known.get(key)
             if found is not None:

@@ -64,7 +64,14 @@ def _core(name: str, *tests: str, goal: float = 0.85) -> Package:
 
 
 PACKAGES: Final = (
-    _core("geometry", "patterncraft/geometry", "patterncraft/paper", "external/test_against_the_outside.py"),
+    _core(
+        "geometry",
+        "patterncraft/geometry",
+        "patterncraft/paper",
+        "patterncraft/finishing",
+        "patterncraft/laying",
+        "external/test_against_the_outside.py",
+    ),
     _core(
         "paper",
         "patterncraft/paper",
@@ -86,6 +93,13 @@ PACKAGES: Final = (
     _core("drafting", "patterncraft/drafting", "patterncraft/schools"),
     _core("schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py"),
     _core("measures", "patterncraft/measures"),
+    _core("parts", "patterncraft/parts"),
+    _core("checks", "patterncraft/checks", "planted", "external/test_checks_against_the_outside.py", "patterncraft/parts"),
+    _core("laying", "patterncraft/laying"),
+    _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
+    _core("tracing", "patterncraft/tracing"),
+    _core("incoming", "patterncraft/incoming", "patterncraft/tracing"),
+    _core("walking", "external/test_checks_against_the_outside.py", "server/test_ledger_pages.py"),
     Package(
         "core",
         tuple(f"patterncraft/{m}.py" for m in ("ledger", "replay", "measuring", "style", "recipe", "units", "house", "working")),

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from ..by_identity import ByIdentity
 from ..finishing.finish import cut_words, lies_on_fold
 from ..geometry.curvature import comb
 from ..geometry.intersect import line_crossings
@@ -166,18 +167,30 @@ def draw_strips(strips: Strips, pattern: Pattern) -> DrawnStrips:
 
 
 def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie, bends: bool) -> DrawnPiece:
-    unit = rules.unit
+    return _sheet(p, rules.unit, bends).model_copy(
+        update={
+            "number": number,
+            "at": _xy(lie.at),
+            "turn": lie.turn,
+            "bounds": _rounded_box(box_of([lie.by.segment(x) for x in p.segments])),
+            "notches": _notches(pattern, p, rules.double_notch_gap / 2),
+        }
+    )
+
+
+def _alone(p: Piece, unit: Unit, bends: bool) -> DrawnPiece:
+    """The sheet by itself, as yet without a number, unturned at the table's corner, and without its seams' notches."""
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     left, top, right, bottom = p.box
     label = _roomy(p, _label_at(p))
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
     return DrawnPiece(
         name=p.name,
-        number=number,
-        at=_xy(lie.at),
-        turn=lie.turn,
+        number=0,
+        at=_xy(0j),
+        turn=0.0,
         box=_rounded_box((left, top, right, bottom)),
-        bounds=_rounded_box(box_of([lie.by.segment(x) for x in p.segments])),
+        bounds=_rounded_box((left, top, right, bottom)),
         outline=to_svg(chain(e.path for e in p.outline), closed=True),
         edges=[
             DrawnEdge(
@@ -205,7 +218,7 @@ def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie,
             )
             for x in p.lines
         ],
-        notches=_notches(pattern, p, rules.double_notch_gap / 2),
+        notches=[],
         tapes=[to_svg(t) for t in p.paper.tapes],
         patches=[to_svg(t, closed=True) for t in p.paper.patches],
         grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
@@ -216,6 +229,9 @@ def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie,
         combs=[_comb(e.path) for e in p.outline if e.kind != "dart" and _is_curved(e.path)] if bends else [],
     )
 
+
+# While one piece is worked the others lie still: they are drawn once.
+_sheet = ByIdentity(_alone, 256)
 
 TOOTH = 30.0
 """Length of a comb's tooth, cm, for a curvature of 1 per cm: an armhole's tightest place stands about 4 cm off."""

@@ -8,6 +8,7 @@ from typing import Annotated, NamedTuple
 
 from pydantic import Field
 
+from ..by_identity import ByIdentity
 from ..errors import BadPlace, MoveRefused
 from ..geometry.flatten import flat_path
 from ..geometry.intersect import line_crossings
@@ -124,6 +125,10 @@ def _both(ends: tuple[Spot | None, ...]) -> tuple[Spot, Spot]:
 def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], field: str) -> None:
     """Raises MoveRefused or BadPlace where paper cannot be slashed so: through a fold, an open dart or a double-pointed
     one, over another slash, or hinged on a corner. ``hinged``: "near" and "far", as the slash holds there."""
+    _found_good(piece, tuple(slashes), tuple(hinged), field)
+
+
+def _check(piece: Piece, slashes: tuple[Slash, ...], hinged: tuple[str, ...], field: str) -> None:
     inside = piece.contains(*(z for s in slashes for z in looked_at(s.path)))
     darts = darts_of(piece)
     for k, s in enumerate(slashes, 1):
@@ -157,6 +162,9 @@ def check_slashes(piece: Piece, slashes: list[Slash], hinged: Sequence[str], fie
     for k, (a, b) in enumerate(itertools.pairwise(slashes), 1):
         if abs(a.path.start - b.path.start) < 0.1 or _cross(a.path, b.path):
             raise BadPlace(f"slashes {k} and {k + 1} cross or lie on each other.", piece.name, "Move one of them.", field)
+
+
+_found_good = ByIdentity(_check, 16, by_value=(tuple,))
 
 
 def _refuse_corner(piece: Piece, s: Slash, hinged: Sequence[str], field: str) -> None:

@@ -6,10 +6,12 @@ moved by the rigid move of the slash between them: about a point on the slash's 
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from math import asin
 from typing import NamedTuple
 
+from ..by_identity import ByIdentity
 from ..errors import MoveRefused
 from ..geometry.path import Path, straight
 from ..geometry.transform import Transform, slide, swing
@@ -67,7 +69,7 @@ def spread(
 
     Raises MoveRefused where strips would lie over each other by more than their width.
     """
-    strips = _cut_in_strips(piece, slashes)
+    strips = _in_strips(piece, tuple(slashes))
     widths = tuple(sum(e.length for e in s.outline if e.name == edges[0].name) for s in strips)
     stay = _staying(piece, strips)
     guide = _guide_line(piece, slashes)
@@ -88,7 +90,7 @@ def spread(
     return Spread(with_grain_where_it_lay(whole, piece.grain), widths, stay, tuple(gaps), guide)
 
 
-def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
+def _cut_in_strips(piece: Piece, slashes: tuple[Slash, ...]) -> tuple[Piece, ...]:
     n = len(slashes)
     opened, corners = open_corners(piece, [s.near for s in slashes] + [s.far for s in slashes])
     points = [opened.outline[c].path.start for c in corners]
@@ -99,7 +101,11 @@ def _cut_in_strips(piece: Piece, slashes: list[Slash]) -> list[Piece]:
         parted = part(rest, _corner(rest, near), _corner(rest, far), path, f"slash {k}")
         strips.append(parted.second)
         rest = parted.first
-    return [*strips, rest]
+    return (*strips, rest)
+
+
+# However far they are then moved: while a hand drags them apart they are cut once.
+_in_strips = ByIdentity(_cut_in_strips, 16, by_value=(tuple,))
 
 
 def _between(path: Path, start: complex, end: complex) -> Path:
@@ -111,7 +117,7 @@ def _corner(piece: Piece, z: complex) -> int:
     return next(k for k, e in enumerate(piece.outline) if e.path.start == z)
 
 
-def _staying(whole: Piece, strips: list[Piece]) -> int:
+def _staying(whole: Piece, strips: Sequence[Piece]) -> int:
     """The strip with the fold or centre stays put; without one, the strip that the grainline lies on."""
     centres = [centre_length(s) for s in strips]
     if max(centres) > 0:

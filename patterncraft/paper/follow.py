@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import NamedTuple
 
+from ..by_identity import ByIdentity
 from .account import account_of, balance_of, weighed
 from .closure import still_there
 from .dart import renamed
@@ -58,7 +59,15 @@ class Followed(NamedTuple):
 
 
 def take_up(pattern: Pattern, *names: str) -> InHand:
-    """Take pieces up to be worked. Raises NoSuchName listing the pieces there are."""
+    """Take pieces up to be worked. Raises NoSuchName listing the pieces there are.
+
+    The same of the same pattern is the very same, so that what is found out about a piece in the hand is known again: a
+    hand that drags asks the same step of it many times over.
+    """
+    return _in_hand(pattern, *names)
+
+
+def _taken_up(pattern: Pattern, *names: str) -> InHand:
     pieces: list[Piece] = []
     book: list[Origin] = []
     # Within one piece nothing can come to lie beside what it was not sewn to.
@@ -80,6 +89,9 @@ def take_up(pattern: Pattern, *names: str) -> InHand:
             piece = replace(piece, paper=replace(piece.paper, block=account_of(piece).block))
         pieces.append(piece)
     return InHand(pattern, tuple(pieces), tuple(book))
+
+
+_in_hand = ByIdentity(_taken_up, 64)
 
 
 def lay_down(

@@ -8,7 +8,7 @@ import subprocess
 import sys
 import time
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
@@ -30,12 +30,34 @@ FLAGS = [
 # What has to come is waited for as long as a busy machine may take; it costs nothing where it comes at once.
 expect.set_options(timeout=20_000)
 
+# SLOW_ANSWERS=0.6: every request waits so many seconds on its way there and again on its way back, as on a machine that
+# has much else to do. A test that is only right when the answer comes at once fails then, on any machine.
+SLOW_ANSWERS = float(os.environ.get("SLOW_ANSWERS", "0"))
+SLOWLY = """
+const fetched = window.fetch.bind(window);
+const wait = () => new Promise((done) => setTimeout(done, %d));
+window.fetch = async (...request) => {
+  await wait();
+  const answer = await fetched(...request);
+  await wait();
+  return answer;
+};
+"""
+
 
 def _free_port() -> int:
     with socket.socket() as s:
         s.bind(("127.0.0.1", 0))
         port: int = s.getsockname()[1]
         return port
+
+
+def expect_soon(page: Page, holds: Callable[[], bool]) -> None:
+    """What is not on the page is waited for as what is on it."""
+    until = time.monotonic() + 20
+    while not holds():
+        assert time.monotonic() < until, "it did not come"
+        page.wait_for_timeout(50)
 
 
 class Application:
@@ -86,6 +108,8 @@ def chromium() -> Iterator[Browser]:
 def context(chromium: Browser, application: Application) -> Iterator[BrowserContext]:
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=application.url, accept_downloads=True)
     context.set_default_timeout(15_000)
+    if SLOW_ANSWERS:
+        context.add_init_script(SLOWLY % (1000 * SLOW_ANSWERS))
     yield context
     context.close()
 

@@ -96,8 +96,8 @@ def test_a_corner_is_put_in_and_taken_out_by_pointing(demo: Page, tmp_path: Path
     click_at(demo, outline, BOX, 36, 50)
     expect(piece.get_by_label("Edge 5", exact=True)).to_be_hidden()
     # What was said is still there after going away.
-    piece.get_by_label("Edge 1", exact=True).fill("waist")
-    demo.wait_for_timeout(600)
+    with demo.expect_response(re.compile("/plan$")):
+        piece.get_by_label("Edge 1", exact=True).fill("waist")
     demo.reload()
     expect(demo.get_by_label("Edge 1", exact=True)).to_have_value("waist")
 
@@ -112,8 +112,8 @@ def test_edges_of_other_names_are_sewn_together(demo: Page, tmp_path: Path) -> N
     for _ in range(2):
         demo.get_by_role("button", name=re.compile("take it as a piece")).first.click()
         for n, name in enumerate(("top", "outside", "bottom", "inside"), 1):
-            demo.get_by_label(f"Edge {n}", exact=True).fill(f"{name} {_ + 1}")
-        demo.wait_for_timeout(500)
+            with demo.expect_response(re.compile("/plan$")):
+                demo.get_by_label(f"Edge {n}", exact=True).fill(f"{name} {_ + 1}")
     seams = demo.get_by_role("region", name="Seams")
     seams.get_by_role("button", name="Sew other edges together").click()
     this, that = seams.get_by_role("group").all()

@@ -64,7 +64,10 @@ def test_a_hip_yoke_is_cut_and_pairs_with_what_it_came_off(demo: Page) -> None:
     row = said(demo, "skirt front yoke line")
     assert "kept" in row
     # Deeper than its darts it is warned of, with the figure.
+    yoke = demo.locator("[data-piece='skirt front yoke']")
+    expect(yoke).to_have_count(1)
     demo.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(yoke).to_have_count(0)
     verb(demo, "Cut", "Yoke")
     demo.get_by_role("button", name="skirt front", exact=True).click()
     demo.get_by_role("button", name="That is all").click()

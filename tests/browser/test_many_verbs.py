@@ -7,6 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Locator, Page, Route, expect
 
+from tests.browser.conftest import SLOWLY, expect_soon
 from tests.browser.test_views import serious
 
 pytestmark = pytest.mark.browser
@@ -261,11 +262,30 @@ def test_a_hand_quicker_than_the_answers_still_puts_in_what_it_chose(demo: Page)
     demo.get_by_role("button", name="neckline", exact=True).click()
     demo.get_by_role("button", name="Take this place").click()
     demo.get_by_role("button", name="Take this place").click()
-    demo.wait_for_timeout(200)
-    assert held
+    expect_soon(demo, lambda: len(held) > 0)
     slow = False
     for asked in held:
         asked.continue_()
     expect(sentence).to_contain_text("the middle of the neckline")
     demo.get_by_role("button", name=re.compile("Put it in")).click()
+    expect(sentence).to_be_hidden()
     expect(demo.get_by_label("Steps")).to_contain_text("to the middle of the neckline, all of it.")
+
+
+def test_clicks_quicker_than_their_answers_are_taken_where_they_were_made(demo: Page) -> None:
+    demo.add_init_script(SLOWLY % 400)
+    new_style(demo, 1, "Ahead of the answers")
+    demo.locator("[data-piece='front']").wait_for(state="attached")
+    demo.keyboard.press("c")
+    demo.keyboard.press("c")
+    for place in (on(demo, "front", "armhole", 0.05, 0.45), bust_point(demo)):
+        demo.mouse.move(*place)
+        demo.mouse.down()
+        demo.mouse.up()
+    demo.keyboard.press("Enter")
+    expect(demo.get_by_test_id("sentence")).to_have_count(0)
+    recipe = demo.get_by_label("Steps")
+    expect(recipe).to_contain_text("the bust point")
+    expect(recipe).to_contain_text("The side dart is closed: its intake lies in the seam now.")
+    for piece in ("centre front", "side front"):
+        expect(demo.locator(f"[data-piece='{piece}'] path[data-edge='armhole']")).to_be_attached()

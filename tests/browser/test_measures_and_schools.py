@@ -51,7 +51,7 @@ def test_measures_follow_the_tape_and_estimates_stay_marked(demo: Page) -> None:
     demo.locator("#measure-hip_girth").fill("96.5")
     expect(marked).to_have_count(count - 1)
     demo.get_by_role("button", name="Keep this chart").click()
-    expect(demo.get_by_text(f"{count - 1} estimated, not measured yet")).to_be_visible()
+    expect(demo.get_by_text(f"kept · {count - 1} estimated, not measured yet")).to_be_visible()
     demo.reload()
     expect(demo.get_by_role("button", name="estimated", exact=True)).to_have_count(count - 1)
     # What it is enough for, and what the others lack.

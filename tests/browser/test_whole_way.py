@@ -75,6 +75,7 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
     drag_waist_dart_to_the_shoulder(page)
     expect(page.get_by_role("button", name="Put it in")).to_be_enabled()
     page.keyboard.press("Enter")
+    expect(page.get_by_test_id("sentence")).to_have_count(0)
     recipe = page.get_by_label("Steps")
     expect(recipe).to_contain_text("Rotate the waist dart of the front to the middle of the shoulder, all of it.")
     # By hand: half angle atan(1.27 / 18); the shoulder's middle is 25.0 from the bust point.
@@ -91,6 +92,7 @@ def test_from_typed_measures_to_a_pdf_that_is_measured(page: Page, tmp_path: Pat
     page.get_by_role("button", name="half", exact=True).click()
     expect(page.get_by_test_id("sentence")).to_contain_text("half of it")
     page.get_by_role("button", name=re.compile("Put it in")).click()
+    expect(page.get_by_test_id("sentence")).to_have_count(0)
     expect(recipe.get_by_role("listitem").filter(has_text="side dart")).to_contain_text("half of it.")
 
     # The ledger: every promise kept, with its lengths.
@@ -135,6 +137,7 @@ def test_closed_tab_and_stopped_server_lose_nothing(page: Page, application: App
     to_the_bench(page, "Runa Tal")
     drag_waist_dart_to_the_shoulder(page)
     page.keyboard.press("Enter")
+    expect(page.get_by_test_id("sentence")).to_have_count(0)
     expect(page.get_by_label("Steps")).to_contain_text("Rotate the waist dart")
     page.keyboard.press("d")
     page.keyboard.press("r")

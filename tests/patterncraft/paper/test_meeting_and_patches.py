@@ -252,6 +252,32 @@ def test_fullness_on_the_second_side_is_notched_in_proportion_between_older_notc
     assert len(more) == 5
 
 
+def test_the_first_side_opened_again_keeps_what_is_left_of_its_older_rule_and_a_little_ease_is_little() -> None:
+    """Gathered from 2 to 8 of 10 (9 to 6), then opened anew from 5 to 8: what lies before keeps its own 1.5."""
+    old = IntervalRule("gather 1", "gather 2", SeamRule("gather", ratio=1.5, longer="a"))
+    marks = [Notch("gather 1", "join", "single", 2.0, 2.0), Notch("gather 2", "join", "single", 11.0, 8.0)]
+    seam = Seam("join", (Stretch("one", "top", "left"),), (Stretch("two", "top", "left"),), SeamRule("equal"), (old,))
+    before = Pattern((sheet("one", "top", 13.0), square(10, "two")), (seam,), tuple(marks))
+    own = side(13.6, Leg(0, 6.5, 0, 6.5), Leg(6.5, 13, 7.1, 13.6), name="one")
+    other = side(10.0, Leg(0, 10, 0, 10), name="two")
+    moved = [marks[0], replace(marks[1], at_a=11.6)]
+    found, notches = add_fullness(before, seam, (own, other), moved, [Opened("one", "top", 0, 6.5, 11.0, "ease")])
+    at = {n.name: n for n in notches}
+    left, eased = sorted(found.rules, key=lambda r: r.rule.kind == "ease")
+    assert (left.start, left.rule.kind, left.rule.ratio) == ("gather 1", "gather", pytest.approx(1.5))
+    assert eased.rule.kind == "ease"
+    full, flat = (at[eased.end].at_a - at[eased.start].at_a, (at[eased.end].at_b or 0) - (at[eased.start].at_b or 0))
+    assert (at[eased.start].at_b, flat) == (pytest.approx(5.0), pytest.approx(3.0))
+    assert eased.rule.maximum == pytest.approx(full - flat)
+
+    plain = replace(before, seams=(replace(seam, rules=()),), notches=())
+    own = side(13.6, Leg(0, 6.5, 0, 6.5), Leg(6.5, 13, 7.1, 13.6), name="one")
+    even = side(13.0, Leg(0, 13, 0, 13), name="two")
+    little = replace(plain, pieces=(plain.pieces[0], sheet("two", "top", 13.0)))
+    found, _ = add_fullness(little, little.seams[0], (own, even), [], [Opened("one", "top", 0, 5.0, 8.0, "ease")])
+    assert found.rules[0].rule.maximum == pytest.approx(0.6)
+
+
 def test_a_flare_promises_nothing_and_an_edge_walked_backward_is_counted_from_its_end() -> None:
     seam = Seam("join", (Stretch("one", "top", "right"),), (Stretch("two", "top", "left"),), SeamRule("equal"))
     before = Pattern((square(10, "one"), square(10, "two")), (seam,))

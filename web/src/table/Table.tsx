@@ -58,6 +58,8 @@ export function Table({
   const { view, size, panBy, zoomBy, refit } = useViewport(ref, box ?? drawing.box, focus ?? null);
   const hands = useRef(new Map<number, { x: number; y: number }>());
   const moved = useRef(0);
+  /** The place last pointed at, and where on the screen the hand was then. */
+  const rests = useRef<{ x: number; y: number; at: TablePoint } | null>(null);
   // What is told of a drawing goes with it: the dart that was under the hand may be gone.
   const [tip, setTip] = useState<{ x: number; y: number; text: string; of: Props["drawing"] } | null>(null);
 
@@ -76,7 +78,11 @@ export function Table({
   const move = (e: PointerEvent<SVGSVGElement>) => {
     const before = hands.current.get(e.pointerId);
     if (!before) {
-      onPoint?.(pointOf(e));
+      if (onPoint) {
+        const at = pointOf(e);
+        rests.current = { x: e.clientX, y: e.clientY, at };
+        onPoint(at);
+      }
       showMeasure(e);
       return;
     }
@@ -98,7 +104,12 @@ export function Table({
   };
   const up = (e: PointerEvent<SVGSVGElement>) => {
     if (hands.current.delete(e.pointerId) && moved.current <= 4)
-      onClick?.(pointOf(e), e.pointerType === "touch", edgeUnder(e));
+      onClick?.(clicked(e), e.pointerType === "touch", edgeUnder(e));
+  };
+  /** A hand that rests means the place it was shown there, though the table may have been laid out anew under it. */
+  const clicked = (e: PointerEvent): TablePoint => {
+    const was = onPoint ? rests.current : null;
+    return was && Math.hypot(e.clientX - was.x, e.clientY - was.y) <= 4 ? was.at : pointOf(e);
   };
   const edgeUnder = (e: PointerEvent) => {
     const hit = (e.target as Element).closest("[data-touch-edge]");

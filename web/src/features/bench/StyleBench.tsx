@@ -7,7 +7,7 @@ import { Notice, Scroller, Waiting } from "../../ui/controls";
 import { useFindings } from "../ledger/useFindings";
 import { BenchHead } from "./BenchHead";
 import { type Drag, type EdgeOf, heldNow, ONE_PLACE } from "./benchState";
-import { type Fields, graspable, type MoveOut, nextOpen, openSlot } from "./composing";
+import { type Fields, graspable, type MoveOut, openSlot } from "./composing";
 import { NumberMarks } from "./handles/numbers";
 import { KeysHelp } from "./KeysHelp";
 import { LayTools } from "./LaySheets";
@@ -36,11 +36,12 @@ interface Props {
 }
 
 export function StyleBench({ id, moves, unit }: Props) {
-  const { style, saving, refused, setSteps, undo, redo } = useStyleWork(id);
+  const kept = useStyleWork(id);
+  const { style, saving, refused, setSteps, undo, redo } = kept;
   const detail = style.data;
   const [bends, setBends] = useState(false);
-  const { state, act, preview, failed, steps, ready, putIn, putting, point, take, takePlace, pull } =
-    useBench(id, moves, detail, setSteps, bends);
+  const bench = useBench(id, moves, kept, bends);
+  const { state, act, preview, failed, steps, ready, putIn, putting, point, take, drop, pull } = bench;
   const found = useFindings(id, detail?.version);
   const laying = useLaying(id, detail?.laid ?? {});
   const tape = useTape(detail, steps);
@@ -79,12 +80,7 @@ export function StyleBench({ id, moves, unit }: Props) {
       if (opened) setGroup(opened);
       return opened !== undefined;
     },
-    onEnter: () => {
-      // A sentence that wants more goes on to its next open slot.
-      const next = composing && nextOpen(composing.move, composing);
-      if (next) act({ type: "open", slot: next });
-      else void putIn();
-    },
+    onEnter: bench.enter,
     onEscape: () => {
       setGroup(null);
       setTouched(null);
@@ -122,7 +118,7 @@ export function StyleBench({ id, moves, unit }: Props) {
   const adds = ghostPieces.some((g) => !base.pieces.some((p) => p.name === g.name));
   if (!drag) seen.current = ghost && (adds || !placing) ? around(base.box, ghost.table.box) : base.box;
   const edit = (next: Fields[], label: string) =>
-    void setSteps(next, label).then(
+    void setSteps(detail, next, label).then(
       () => act({ type: "choose", index: null }),
       () => undefined,
     );
@@ -132,10 +128,7 @@ export function StyleBench({ id, moves, unit }: Props) {
     return { handle, pointer: e.pointerId, index: 0, from: 0, at: 0, ...more };
   };
   const onDrag = (at: TablePoint) => (PULLED.has(drag?.handle) ? pull(at) : point(at));
-  const onDrop = () => {
-    if (!PULLED.has(drag?.handle)) take();
-    act({ type: "let go" });
-  };
+  const onDrop = () => (PULLED.has(drag?.handle) ? act({ type: "let go" }) : drop());
   const overlay = (view: View) => (
     <TableOverlay
       view={view}
@@ -223,8 +216,8 @@ export function StyleBench({ id, moves, unit }: Props) {
                   failed={failed}
                   ready={ready && !saving}
                   act={act}
-                  onPutIn={() => void putIn()}
-                  onTake={(field) => void takePlace(field)}
+                  onPutIn={putIn}
+                  onTake={bench.takePlace}
                 />
               ) : (
                 <Verbs
@@ -257,7 +250,7 @@ export function StyleBench({ id, moves, unit }: Props) {
             back={(p) => named.length > 0 && !named.includes(p.name)}
             onPoint={placing && !drag ? point : undefined}
             onClick={(at, touch, hit) => {
-              if (placing) return touch ? point(at) : take();
+              if (placing) return touch ? point(at) : take(at);
               if (tape.on) return tape.tap(base.pieces, at);
               setTouched(hit && !composing && !laying.on && !touched ? { ...hit, x: 24, y: 70 } : null);
             }}

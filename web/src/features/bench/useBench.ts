@@ -1,5 +1,6 @@
 /** The bench at work: its state, what the server is asked while a hand moves, and putting a step in. */
 import { useCallback, useEffect, useReducer, useRef } from "react";
+import { useInOrder } from "../../ui/useInOrder";
 import {
   AT_REST,
   type BenchEvent,
@@ -10,9 +11,17 @@ import {
   pointing,
   trial,
 } from "./benchState";
-import { type Composing, type Fields, graspable, isWhole, type MoveOut, placesOf } from "./composing";
+import {
+  type Composing,
+  type Fields,
+  graspable,
+  isWhole,
+  type MoveOut,
+  nextOpen,
+  placesOf,
+} from "./composing";
 import { keepSentence, keptSentence } from "./keptSentence";
-import { type Question, usePreview } from "./usePreview";
+import { type Preview, type Question, usePreview } from "./usePreview";
 import type { StyleDetail, useStyleWork } from "./useStyleWork";
 
 interface Hand {
@@ -25,17 +34,20 @@ interface Hand {
 export function useBench(
   id: number,
   moves: MoveOut[],
-  detail: StyleDetail | undefined,
-  setSteps: ReturnType<typeof useStyleWork>["setSteps"],
+  { style, current, setSteps }: Pick<ReturnType<typeof useStyleWork>, "style" | "current" | "setSteps">,
   bends: boolean,
 ) {
+  const detail = style.data;
   const [state, send] = useReducer(
     bench,
     null,
     (): BenchState => ({ ...AT_REST, composing: keptSentence(id, moves) }),
   );
   const { preview, failed, ask, settled, clear } = usePreview();
-  const steps = (detail?.work.recipe ?? []).map((s) => s.step as Fields);
+  const { inOrder, waits } = useInOrder();
+  /** Where the hand pointed last; nothing when the sentence has changed since. */
+  const aimed = useRef<Hand | null>(null);
+  const steps = stepsOf(detail);
   const now = useRef({ state, detail, steps, bends });
   now.current = { state, detail, steps, bends };
 
@@ -77,6 +89,7 @@ export function useBench(
       const next = bench(now.current.state, event);
       send(event);
       now.current.state = next;
+      aimed.current = null;
       if (next.composing !== null || next.chosen !== null || now.current.bends) tryOut(next);
       else clear();
       keepSentence(id, next.composing);
@@ -94,39 +107,72 @@ export function useBench(
   const composing = state.composing;
   const ready = composing !== null && isWhole(composing) && preview?.step != null && !preview.refused;
   const putting = useRef(false);
-  const putIn = async () => {
-    // Whole is enough: whether it can be done is waited for.
-    if (!composing || !isWhole(composing) || !detail || putting.current) return;
+  const putIn = () => {
+    const { composing } = now.current.state;
+    // Whole is enough: whether it can be done is waited for. Pressed twice, it goes in once.
+    if (!composing || (!isWhole(composing) && !waits())) return;
     putting.current = true;
-    await putItIn(composing).finally(() => {
+    void inOrder(() => putItIn(composing.sentence)).then(() => {
       putting.current = false;
     });
   };
-  const putItIn = async (composing: Composing) => {
+  const putItIn = async (sentence: number) => {
+    const { composing } = now.current.state;
+    if (composing?.sentence !== sentence || !isWhole(composing)) return;
     // A quick hand is ahead of what is shown: what goes in is the sentence as it stands now.
     const shown = await settled();
-    if (!shown?.step || shown.refused) return;
+    const detail = current();
+    if (!shown?.step || shown.refused || !detail) return;
+    const steps = stepsOf(detail);
     const step = shown.step as Fields;
     const { editing } = composing;
     const kept = editing === null ? {} : keptBeside(steps[editing] ?? {});
     const next = editing !== null ? steps.with(editing, { ...step, ...kept }) : [...steps, step];
     const label = editing !== null ? `changed step ${editing + 1}` : composing.move.title.toLowerCase();
-    await setSteps(next, label).then(
-      () => act({ type: "put in", composing }),
-      () => undefined,
-    );
+    await setSteps(detail, next, label);
+    act({ type: "put in", composing });
+  };
+  /** Enter: a sentence that wants more goes on to its next open slot. */
+  const enter = () => {
+    const { composing } = now.current.state;
+    const next = composing && nextOpen(composing.move, composing);
+    if (next && !waits()) act({ type: "open", slot: next });
+    else putIn();
   };
 
-  const point = (hand: Hand) => tryOut(now.current.state, hand);
-  const take = () => {
-    const step = preview?.step as Fields | null | undefined;
-    const missed = preview?.refused && !preview.pointed;
-    if (step && !missed) act({ type: "taken", step });
+  const point = (hand: Hand) => {
+    aimed.current = hand;
+    tryOut(now.current.state, hand);
   };
-  const takePlace = async (field: string) => {
-    const place = ((await settled())?.step as Fields | null | undefined)?.[field];
-    if (place !== undefined && now.current.state.composing === composing)
-      act({ type: "fill", fields: { [field]: place } });
+  const taken = (shown: Preview | null, sentence: number | undefined) => {
+    const step = shown?.step as Fields | null | undefined;
+    if (step && !(shown?.refused && !shown.pointed) && now.current.state.composing?.sentence === sentence)
+      act({ type: "taken", step });
+  };
+  /** A click: the place it was made at is taken, also when its answer is still on its way, and the clicks before it. */
+  const take = (hand: Hand) => {
+    const sentence = now.current.state.composing?.sentence;
+    void inOrder(async () => {
+      if (now.current.state.composing?.sentence !== sentence) return;
+      if (!sameHand(aimed.current, hand)) point(hand);
+      taken(await settled(), sentence);
+    });
+  };
+  /** What was held is let go where the hand pointed last. */
+  const drop = () => {
+    const sentence = now.current.state.composing?.sentence;
+    const answer = settled();
+    now.current.state = bench(now.current.state, { type: "let go" });
+    send({ type: "let go" });
+    void inOrder(async () => taken(await answer, sentence));
+  };
+  const takePlace = (field: string) => {
+    const { composing } = now.current.state;
+    void inOrder(async () => {
+      const place = ((await settled())?.step as Fields | null | undefined)?.[field];
+      if (place !== undefined && now.current.state.composing === composing)
+        act({ type: "fill", fields: { [field]: place } });
+    });
   };
   const pull = (at: { x: number; y: number }) => {
     const { drag } = now.current.state;
@@ -150,8 +196,27 @@ export function useBench(
         stay: true,
       });
   };
-  return { state, act, preview, failed, steps, ready, putIn, putting, point, take, takePlace, pull };
+  return {
+    state,
+    act,
+    preview,
+    failed,
+    steps,
+    ready,
+    putIn,
+    putting,
+    enter,
+    point,
+    take,
+    drop,
+    takePlace,
+    pull,
+  };
 }
+
+const stepsOf = (detail: StyleDetail | undefined) => (detail?.work.recipe ?? []).map((s) => s.step as Fields);
+
+const sameHand = (a: Hand | null, b: Hand) => a !== null && a.x === b.x && a.y === b.y && a.reach === b.reach;
 
 /** The sentence as if the open place were taken already: whether it would be whole. */
 function withPlace(c: Composing, field: string): Composing {

@@ -32,12 +32,15 @@ export function useStyleWork(id: number) {
     style,
     saving: save.isPending,
     refused,
-    setSteps: (steps: unknown[], label: string) =>
+    /** The style as it stands now: what was just saved is in it before the page has been drawn again. */
+    current: () => queries.getQueryData<StyleDetail>(keys.style(id)),
+    /** Other steps for the style as it was when they were made of its own: refused where it has changed since. */
+    setSteps: (of: StyleDetail, steps: unknown[], label: string) =>
       save.mutateAsync(() =>
         ok(
           client.POST("/api/styles/{style_id}/steps", {
             ...path,
-            body: { version, steps: steps as Steps, label },
+            body: { version: of.version, steps: steps as Steps, label },
           }),
         ),
       ),

@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Table, type TablePoint } from "../../table/Table";
 import { Button, Field, Notice } from "../../ui/controls";
+import { useInOrder } from "../../ui/useInOrder";
 import { Desk, type StageProps } from "./Desk";
 import { LengthField } from "./LengthField";
 import { Loupe } from "./Loupe";
@@ -37,7 +38,7 @@ export function TraceDesk({ found, photo, unit, head, onDone }: StageProps) {
   const save = useChange(found.id, saveTrace(found.id));
   // Clicks come quicker than answers: each is put to what stands then.
   const now = useRef(trace);
-  const clicks = useRef<Promise<void>>(Promise.resolve());
+  const { inOrder } = useInOrder();
   useEffect(() => {
     now.current = trace;
   }, [trace]);
@@ -90,9 +91,7 @@ export function TraceDesk({ found, photo, unit, head, onDone }: StageProps) {
     else edit(own, { nodes: [...(all[own]?.nodes ?? []), node] });
   };
   // In the order they were made, whichever edge is found first.
-  const click = (at: TablePoint) => {
-    clicks.current = clicks.current.then(() => putDown(at, hand));
-  };
+  const click = (at: TablePoint) => void inOrder(() => putDown(at, hand));
   const current = outlines[own];
   const lines = photo.traced[own];
   const src = `/api/incoming/${found.id}/flat`;

@@ -1,0 +1,110 @@
+"""What is easily overlooked because it is small: a leg too short to soften, half a centimetre that waits, a corner cut off."""
+
+from __future__ import annotations
+
+import random  # noqa: TID251  (seeded)
+from dataclasses import replace
+
+import pytest
+import shapely
+
+from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.region import signed_area
+from patterncraft.paper.dart import darts_of
+from patterncraft.paper.patches import on_paper, split_patches
+from patterncraft.paper.piece import DrawnLine, Piece
+from patterncraft.paper.seam import SeamRule
+from patterncraft.paper.stitching import SOFT, stitched_legs
+from patterncraft.paper.trace import Trace, backward, cut_traces, end_to_end
+from patterncraft.paper.widths import width_along
+from tests.patterncraft.moves.test_words import one_dart as table_with_a_dart
+
+DICE = random.Random(12)
+
+
+def one_dart() -> Piece:
+    return table_with_a_dart().pieces[0]
+
+
+# ---- traces
+
+
+@pytest.mark.parametrize("walked", ["along", "against"])
+def test_an_edge_cut_anywhere_and_laid_together_again_remembers_one_stretch(walked: str) -> None:
+    whole = (Trace(3, 4.0, 19.0, 12.0),)
+    traces = whole if walked == "along" else backward(whole)
+    for at in (0.5, 5.0, 11.9):
+        left, right = cut_traces(traces, at)
+        assert sum(t.now for t in left) == pytest.approx(at)
+        (again,) = end_to_end(left, right)
+        assert (again.edge, again.start, again.end, again.now) == pytest.approx(
+            (3, *((4.0, 19.0) if walked == "along" else (19.0, 4.0)), 12.0)
+        )
+
+
+def test_what_turns_back_on_itself_or_is_drawn_to_another_scale_stays_two_stretches() -> None:
+    there, back = Trace(0, 2.0, 6.0, 4.0), Trace(0, 6.0, 2.0, 4.0)
+    assert end_to_end((there,), (back,)) == (there, back)
+    longer = Trace(0, 6.0, 8.0, 4.0)
+    assert end_to_end((there,), (longer,)) == (there, longer)
+
+
+# ---- patches
+
+
+def test_a_three_cornered_half_holds_what_lies_on_it() -> None:
+    """A corner cut off a sheet: 8 by 6, the patch 4 by 4 at its right angle reaches over the cut."""
+    corner = [(0j, 8 + 0j), (8 + 0j, 6j), (6j, 0j)]
+    rest = [(8 + 0j, 20 + 0j), (20 + 0j, 20 + 20j), (20 + 20j, 20j), (20j, 6j), (6j, 8 + 0j)]
+    patch = Path(((0j, 4 + 0j), (4 + 0j, 4 + 4j), (4 + 4j, 4j), (4j, 0j)))
+    here, there = split_patches((patch,), corner, rest)
+    square, half = (shapely.Polygon([(z.real, z.imag) for z, _ in x]) for x in (patch.segments, corner))
+    on_half = square.intersection(half).area
+    assert sum(abs(signed_area(p.segments)) for p in here) == pytest.approx(on_half, abs=1e-3)
+    assert sum(abs(signed_area(p.segments)) for p in there) == pytest.approx(16 - on_half, abs=1e-3)
+    assert sum(abs(signed_area(p.segments)) for p in on_paper((patch,), corner)) == pytest.approx(on_half, abs=1e-3)
+
+
+# ---- darts
+
+
+def test_a_width_across_a_dart_is_what_a_library_measures_outside_it() -> None:
+    """Lines at random across a dart; a stretch that meets one leg only is taken whole."""
+    piece = one_dart()
+    (dart,) = darts_of(piece)
+    wedge = shapely.Polygon([(z.real, z.imag) for z in (dart.mouth[0], dart.pivot, dart.mouth[1])])
+    through = 0
+    for _ in range(60):
+        share = DICE.uniform(0.05, 0.95)
+        level = dart.middle + (dart.pivot - dart.middle) * share
+        way = complex(1, DICE.uniform(-0.4, 0.4)) * (dart.mouth[1] - dart.mouth[0])
+        way /= abs(way)
+        a, b = level - way * DICE.uniform(0, 12), level + way * DICE.uniform(0, 12)
+        line = shapely.LineString([(a.real, a.imag), (b.real, b.imag)])
+        legs = [shapely.LineString([(m.real, m.imag), (dart.pivot.real, dart.pivot.imag)]).crosses(line) for m in dart.mouth]
+        taken = line.intersection(wedge).length if all(legs) else 0.0
+        through += all(legs)
+        drawn = replace(piece, lines=(DrawnLine("level", straight(a, b)),))
+        assert width_along(drawn, "level") == pytest.approx(abs(b - a) - taken, abs=1e-6)
+    assert through > 10
+
+
+def test_a_leg_of_two_softenings_or_less_is_stitched_straight_and_a_longer_one_runs_out_on_its_fold() -> None:
+    piece = one_dart()
+    (dart,) = darts_of(piece)
+    size = abs(dart.mouth[0] - dart.sewn_point)
+    assert size > 2 * SOFT
+    soft = replace(dart, rule=replace(dart.rule, soft=True))
+    for leg in stitched_legs(soft):
+        assert len(leg.segments) == 2
+        last = leg.segments[-1]
+        # It comes to the point along the fold, and begins so far before it as it is softened.
+        fold = (dart.middle - dart.pivot) / abs(dart.middle - dart.pivot)
+        assert abs(((last[-1] - last[-2]) * fold.conjugate()).imag) == pytest.approx(0.0, abs=1e-9)
+        assert abs(last[-1] - last[0]) == pytest.approx(SOFT)
+    short = replace(soft, rule=replace(soft.rule, set_back=size - 1.9 * SOFT))
+    assert all(len(leg.segments) == 1 for leg in stitched_legs(short))
+
+
+def test_ease_says_its_bounds_to_the_tenth_of_a_millimetre() -> None:
+    assert str(SeamRule("ease", 1 / 3, 2 / 3)) == "ease 0.33–0.67 cm"
