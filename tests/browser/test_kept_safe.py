@@ -87,6 +87,7 @@ def test_a_block_is_put_away_taken_back_and_deleted(page: Page, application: App
     page.goto("/")
     page.get_by_role("link", name=re.compile("^Dress, as it stands")).hover()
     page.get_by_role("button", name="Put away “Dress”").click()
+    expect(page.get_by_role("status").filter(has_text="is put away")).to_be_visible()
     page.goto("/workroom")
     for name in ("Dress", "Ada, bodice"):
         page.get_by_role("button", name=f"Delete … “{name}”").click()

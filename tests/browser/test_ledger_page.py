@@ -10,6 +10,7 @@ import pikepdf
 import pytest
 from playwright.sync_api import Page, Route, expect
 
+from tests.browser.conftest import expect_soon
 from tests.browser.test_cut_join_shape import block_of
 from tests.browser.test_darts_and_openings import shot
 from tests.browser.test_many_verbs import new_style
@@ -130,7 +131,7 @@ def test_a_press_on_a_seam_is_not_lost_when_the_findings_come_meanwhile(demo: Pa
     seam = demo.locator("[data-seam='side']").get_by_role("button", name="▸ side")
     box = seam.bounding_box()
     assert box
-    assert held
+    expect_soon(demo, lambda: len(held) > 0)
     demo.mouse.move(box["x"] + 8, box["y"] + 8)
     demo.mouse.down()
     for route in held:

@@ -50,16 +50,24 @@ describe("the bench", () => {
     const begun = run({ type: "start", move: cut });
     expect(pointing(begun)).toEqual({ field: "line", index: 0 });
     const step = { move: "cut_along", piece: "front", line: { through: [armhole] } };
-    const one = bench(begun, { type: "taken", step });
+    const one = bench(begun, { type: "taken", step, slot: "line" });
     expect(one.composing?.fields).toEqual({ piece: "front", line: { through: [armhole] } });
     expect(pointing(one)).toEqual({ field: "line", index: 1 });
-    const two = bench(one, { type: "taken", step: { ...step, line: { through: [armhole, dart] } } });
+    const two = bench(one, {
+      type: "taken",
+      step: { ...step, line: { through: [armhole, dart] } },
+      slot: "line",
+    });
     expect(two.composing?.open).toBe("line");
   });
 
   it("keeps the piece that the sentence already speaks of", () => {
     const begun = run({ type: "start", move: cut, fields: { piece: "front" } });
-    const other = bench(begun, { type: "taken", step: { piece: "back", line: { through: [armhole] } } });
+    const other = bench(begun, {
+      type: "taken",
+      step: { piece: "back", line: { through: [armhole] } },
+      slot: "line",
+    });
     expect(other.composing?.fields.piece).toBe("front");
   });
 
@@ -90,14 +98,26 @@ describe("the bench", () => {
     );
     expect(pointing(counted)).toEqual({ field: "at", index: null });
     const first = [armhole, dart];
-    const one = bench(counted, { type: "taken", step: { piece: "skirt front", at: [first] } });
+    const one = bench(counted, {
+      type: "taken",
+      step: { piece: "skirt front", at: [first] },
+      slot: "slashes",
+    });
     expect(one.composing?.fields).toEqual({ piece: "skirt front", at: [first] });
     expect(one.composing?.open).toBe("slashes");
     expect(pointing(bench(one, { type: "take hold", drag: hold("place", { index: 0 }) }))).toEqual({
       field: "at",
       index: 0,
     });
-    const two = bench(one, { type: "taken", step: { piece: "skirt front", at: [first, first] } });
+    const two = bench(one, {
+      type: "taken",
+      step: { piece: "skirt front", at: [first, first] },
+      slot: "slashes",
+    });
+    // A quick hand that has gone on to the next slot: the place is the slashes' all the same, and that slot stays open.
+    const gone = bench(one, { type: "open", slot: "opening" });
+    const late = bench(gone, { type: "taken", step: { at: [first, first] }, slot: "slashes" });
+    expect([late.composing?.fields.at, late.composing?.open]).toEqual([[first, first], "opening"]);
     expect(bench(two, { type: "back" }).composing?.fields.at).toEqual([first]);
     expect(bench(bench(two, { type: "back" }), { type: "back" }).composing?.fields.at).toBeUndefined();
   });

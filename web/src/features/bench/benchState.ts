@@ -58,7 +58,7 @@ export type BenchEvent =
   | { type: "reopen"; move: MoveOut; step: Fields; index: number; slot: string }
   | { type: "open"; slot: string }
   | { type: "fill"; fields: Fields; typed?: Record<string, string>; stay?: boolean }
-  | { type: "taken"; step: Fields }
+  | { type: "taken"; step: Fields; slot: string }
   | { type: "back" }
   | { type: "leave" }
   | { type: "put in"; composing: Composing }
@@ -95,7 +95,7 @@ export function bench(state: BenchState, event: BenchEvent): BenchState {
       return { ...state, composing: fill(composing, event.fields, event.typed, stay) };
     }
     case "taken":
-      return { ...state, composing: state.composing && taken(state.composing, event.step) };
+      return { ...state, composing: state.composing && taken(state.composing, event.step, event.slot) };
     case "back": {
       if (!state.composing) return { ...state, chosen: null, shown: [] };
       return { ...state, composing: back(state.composing), drag: null };
@@ -149,9 +149,13 @@ export function gripped(fields: Fields): { pick: Slot["pick"]; taken: number } |
 /** Slots that a place taken does not close: there may be more. */
 const STAYS_OPEN = new Set<Slot["pick"]>(["line", "places", "shares", "slashes"]);
 
-/** The place under the hand is taken: it fills the open slot. A line or a zone stays open for its next place. */
-function taken(c: Composing, step: Fields): Composing {
-  const slot = openSlot(c);
+/** Whether a slot is one that clicks go on filling. */
+export const staysOpen = (slot: Slot) => STAYS_OPEN.has(slot.pick);
+
+/** The place under the hand is taken: it fills the slot that was open then. A line or a zone stays open for its next place; where a
+ * quick hand has gone on to another slot meanwhile, that one stays open. */
+function taken(c: Composing, step: Fields, name: string): Composing {
+  const slot = c.move.slots.find((s) => s.name === name);
   if (!slot) return c;
   const names = slot.fields.map((f) => f.name);
   const fields: Fields = Object.fromEntries(
@@ -161,7 +165,7 @@ function taken(c: Composing, step: Fields): Composing {
   );
   // Slashes are counted or pointed out: the one way takes the other's answer away.
   if (slot.pick === "slashes") for (const name of names) fields[name] ??= undefined;
-  return fill(c, fields, {}, STAYS_OPEN.has(slot.pick) ? slot.name : null);
+  return fill(c, fields, {}, c.open !== name ? c.open : staysOpen(slot) ? name : null);
 }
 
 /** What the server is asked: the steps before the one in the making, and that one with what is known of it. */

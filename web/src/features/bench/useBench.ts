@@ -9,6 +9,7 @@ import {
   dragged,
   drawnTo,
   pointing,
+  staysOpen,
   trial,
 } from "./benchState";
 import {
@@ -18,6 +19,7 @@ import {
   isWhole,
   type MoveOut,
   nextOpen,
+  openSlot,
   placesOf,
 } from "./composing";
 import { keepSentence, keptSentence } from "./keptSentence";
@@ -144,27 +146,36 @@ export function useBench(
     aimed.current = hand;
     tryOut(now.current.state, hand);
   };
-  const taken = (shown: Preview | null, sentence: number | undefined) => {
+  const taken = (shown: Preview | null, { sentence, open }: Composing) => {
     const step = shown?.step as Fields | null | undefined;
-    if (step && !(shown?.refused && !shown.pointed) && now.current.state.composing?.sentence === sentence)
-      act({ type: "taken", step });
+    if (
+      step &&
+      open &&
+      !(shown?.refused && !shown.pointed) &&
+      now.current.state.composing?.sentence === sentence
+    )
+      act({ type: "taken", step, slot: open });
   };
   /** A click: the place it was made at is taken, also when its answer is still on its way, and the clicks before it. */
   const take = (hand: Hand) => {
-    const sentence = now.current.state.composing?.sentence;
+    const then = now.current.state.composing;
+    const slot = openSlot(then);
     void inOrder(async () => {
-      if (now.current.state.composing?.sentence !== sentence) return;
-      if (!sameHand(aimed.current, hand)) point(hand);
-      taken(await settled(), sentence);
+      const { state } = now.current;
+      if (!then || state.composing?.sentence !== then.sentence) return;
+      // A line's next place is the line's, though the hand has gone on to another slot since; what takes one place leaves its next to the next slot.
+      const meant = slot && staysOpen(slot) ? { ...state.composing, open: slot.name } : state.composing;
+      if (!sameHand(aimed.current, hand)) tryOut({ ...state, composing: meant }, hand);
+      taken(await settled(), meant);
     });
   };
   /** What was held is let go where the hand pointed last. */
   const drop = () => {
-    const sentence = now.current.state.composing?.sentence;
+    const { composing } = now.current.state;
     const answer = settled();
     now.current.state = bench(now.current.state, { type: "let go" });
     send({ type: "let go" });
-    void inOrder(async () => taken(await answer, sentence));
+    if (composing) void inOrder(async () => taken(await answer, composing));
   };
   const takePlace = (field: string) => {
     const { composing } = now.current.state;
