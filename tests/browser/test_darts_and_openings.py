@@ -152,8 +152,8 @@ def test_slashes_are_pointed_out_led_numbered_and_kept_on_their_guide(demo: Page
     expect(listed.nth(1)).not_to_contain_text("the middle of the waist")
     demo.get_by_role("button", name="Leave out slash 1").click()
     expect(listed).to_have_count(1)
-    # Its grips are gone, too: the next place may lie where they were.
-    expect(demo.locator("[data-place]")).to_have_count(2)
+    # Its grip is gone, too: the next place lies where it was.
+    expect(demo.locator("[data-place]")).to_have_count(1)
     tap(demo, *on(demo, "skirt front", "hem", 0.2, 0.5))
     demo.get_by_role("button", name="That is all").click()
     demo.get_by_label("Each opens").fill("4")
