@@ -38,6 +38,12 @@ def pace() -> float:
     return per_call(loop, 0.2)
 
 
+def steady(times: list[float], rounds: int = 5) -> tuple[float, float]:
+    """(median, 95th percentile) of the quickest of so many stretches of the given seconds: as it is while the machine keeps its pace."""
+    size = len(times) // rounds
+    return min(spread(times[k * size : (k + 1) * size]) for k in range(rounds))
+
+
 def spread(times: list[float]) -> tuple[float, float]:
     """(median, 95th percentile) of the given seconds."""
     return median(times), quantiles(times, n=20)[-1]
