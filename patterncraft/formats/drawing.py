@@ -11,9 +11,9 @@ from ..by_identity import ByIdentity
 from ..finishing.finish import cut_words, lies_on_fold
 from ..geometry.curvature import comb
 from ..geometry.intersect import line_crossings
-from ..geometry.path import Path, chain, straight
+from ..geometry.path import Path, straight
 from ..geometry.region import box_of
-from ..geometry.svgpath import pair, to_svg
+from ..geometry.svgpath import pair, started, strokes, to_svg
 from ..handwork.strips import Strips, pencilled
 from ..house import HouseRules, Strict
 from ..paper.dart import Dart, darts_of
@@ -181,6 +181,7 @@ def _piece(pattern: Pattern, p: Piece, rules: HouseRules, number: int, lie: Lie,
 def _alone(p: Piece, unit: Unit, bends: bool) -> DrawnPiece:
     """The sheet by itself, as yet without a number, unturned at the table's corner, and without its seams' notches."""
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
+    drawn = [strokes(e.path) for e in p.outline]
     left, top, right, bottom = p.box
     label = _roomy(p, _label_at(p))
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
@@ -191,17 +192,17 @@ def _alone(p: Piece, unit: Unit, bends: bool) -> DrawnPiece:
         turn=0.0,
         box=_rounded_box((left, top, right, bottom)),
         bounds=_rounded_box((left, top, right, bottom)),
-        outline=to_svg(chain(e.path for e in p.outline), closed=True),
+        outline=started(p.outline[0].path.start, drawn, closed=True),
         edges=[
             DrawnEdge(
                 name=e.name,
                 kind=e.kind,
-                d=to_svg(e.path),
+                d=started(e.path.start, [d]),
                 cut=bool(e.cut),
                 sewn=sewn.get(e.name, ""),
                 middle=_xy(e.path.at(e.length / 2)),
             )
-            for e in p.outline
+            for e, d in zip(p.outline, drawn, strict=True)
             if e.kind != "dart"
         ],
         darts=[_dart(d, unit) for d in darts_of(p)],

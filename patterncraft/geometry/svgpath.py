@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from math import isfinite
 
 from ..errors import BadFile
@@ -27,10 +28,17 @@ def pair(z: complex) -> str:
 
 def to_svg(path: Path, closed: bool = False) -> str:
     """Path data of one chain; ``closed`` ends it with Z."""
-    parts = [f"M {pair(path.start)}"]
-    for s in path.segments:
-        parts.append(("L " if len(s) == 2 else "C ") + " ".join(pair(p) for p in s[1:]))
-    return " ".join(parts) + (" Z" if closed else "")
+    return started(path.start, [strokes(path)], closed)
+
+
+def strokes(path: Path) -> str:
+    """Path data of one chain that goes on from where the pencil stands: without its M."""
+    return " ".join([("L " if len(s) == 2 else "C ") + " ".join([pair(p) for p in s[1:]]) for s in path.segments])
+
+
+def started(start: complex, on: Sequence[str], closed: bool = False) -> str:
+    """Path data from a place through ``strokes`` that go on from each other."""
+    return " ".join([f"M {pair(start)}", *on]) + (" Z" if closed else "")
 
 
 def from_svg(text: str, where: str = "") -> Path:
