@@ -38,6 +38,27 @@ def test_teeth_of_a_comb_stand_on_the_curve_square_to_it_and_say_its_curvature(n
     length = shapely.LineString(np.column_stack([fine.real, fine.imag])).length
     assert found.along[16:18] == pytest.approx([length, length], abs=1e-4)
     assert found.along[-1] == pytest.approx(length + 4, abs=1e-4)
+    # In between by the trapezoids' own measure: the sum of sixteen is scaled to the whole.
+    way = np.concatenate([[0.0], np.cumsum(np.abs(np.diff(fine)))])[::1250]
+    assert found.along[:17] == pytest.approx(way, abs=0.02 * length)
+
+
+@pytest.mark.parametrize("bow", [(0j, 5 - 7j, 16 - 6j, 20 + 0j), (0j, 1 - 12j, 17 - 3j, 20 + 0j)])
+@pytest.mark.parametrize("width", [0.6, 2.5])
+@pytest.mark.parametrize("tolerance", [0.002, 0.1])
+def test_an_allowance_round_a_bow_keeps_to_its_tolerance_and_is_no_finer_than_it_must(
+    bow: Cubic, width: float, tolerance: float
+) -> None:
+    """The true parallel by numpy's polynomial; its distance to the polyline by shapely."""
+    a, b, c, d = bow
+    ring = offset_outline([(bow, width), ((d, a), 0.0)], tolerance)
+    line = shapely.LinearRing([(z.real, z.imag) for z in ring])
+    cubic = np.polynomial.Polynomial([a, 3 * (b - a), 3 * (a - 2 * b + c), d - 3 * c + 3 * b - a])
+    t = np.linspace(0.02, 0.98, 400)
+    v = cubic.deriv()(t)
+    off = [line.distance(shapely.Point(z.real, z.imag)) for z in cubic(t) - 1j * width * v / np.abs(v)]
+    assert max(off) <= tolerance
+    assert len(ring) < (26 if tolerance == 0.1 else 150)
 
 
 def test_how_often_a_path_turns_over_and_tightens_is_counted_as_the_eye_does() -> None:

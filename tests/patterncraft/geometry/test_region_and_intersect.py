@@ -1,5 +1,7 @@
 """Area, containment, crossing and intersection, with shapely and svgpathtools as referees."""
 
+from itertools import pairwise
+
 import pytest
 import shapely
 from hypothesis import assume, given, settings
@@ -32,6 +34,22 @@ def test_containment_agrees_with_shapely(z: complex) -> None:
     shape = polygon(piece)
     assume(shape.boundary.distance(shapely.Point(z.real, z.imag)) > 0.02)
     assert contains(piece.segments, [z]) == [shape.contains(shapely.Point(z.real, z.imag))]
+
+
+def test_a_place_level_with_a_corner_is_inside_or_outside_whichever_corner_it_is() -> None:
+    """Every corner in turn the first and the last of its ring; shapely says which."""
+    corners = [0j, 6 + 1j, 9 - 2j, 12 + 4j, 8 + 4j, 7 + 9j, 3 + 5j, -1 + 4j]
+    polygon = shapely.Polygon([(z.real, z.imag) for z in corners])
+    for k in range(len(corners)):
+        turned = corners[k:] + corners[:k]
+        outline = list(pairwise([*turned, turned[0]]))
+        for level in {z.imag for z in corners}:
+            places = [complex(x, level) for x in (-3.3, -0.4, 0.7, 3.6, 5.9, 7.7, 8.8, 10.4, 12.7)]
+            wanted = [polygon.contains(shapely.Point(z.real, z.imag)) for z in places]
+            off = [polygon.boundary.distance(shapely.Point(z.real, z.imag)) > 1e-6 for z in places]
+            found = contains(outline, places)
+            assert [f for f, o in zip(found, off, strict=True) if o] == [w for w, o in zip(wanted, off, strict=True) if o]
+            assert [contains(outline, [z])[0] for z in places] == found, "one by one as all at once"
 
 
 def test_containment_inside_a_bodice_agrees_with_shapely(bodice: Pattern) -> None:
