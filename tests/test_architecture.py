@@ -41,7 +41,7 @@ def test_geometry_knows_nothing_above_it() -> None:
 def test_paper_knows_only_geometry_below_it() -> None:
     for path in (ROOT / "patterncraft" / "paper").glob("*.py"):
         above = re.findall(r"^from \.\.(\w+)", path.read_text(encoding="utf-8"), re.MULTILINE)
-        assert set(above) <= {"errors", "tolerances", "geometry"}, path
+        assert set(above) <= {"errors", "tolerances", "geometry", "by_identity"}, path
 
 
 def test_front_end_computes_no_pattern_geometry() -> None:
