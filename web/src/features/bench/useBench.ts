@@ -103,7 +103,8 @@ export function useBench(
   const version = detail?.version;
   useEffect(() => {
     const { state, bends: on } = now.current;
-    if (version !== undefined && (state.composing || state.chosen !== null || on || bends)) tryOut(state);
+    if (version !== undefined && (state.composing || state.chosen !== null || on || bends))
+      tryOut(state, aimed.current ?? undefined);
   }, [version, bends, tryOut]);
 
   const composing = state.composing;
