@@ -5,7 +5,8 @@
                            name, one that runs off the centre, one on each side of the darts; tape; a
                            patch of new paper with its account; bias grain; a double-pointed dart; a dart
                            that a person named; single and double notches; seams of one and two stretches
-``cut_bodice``             the same, its front cut in two through both darts, its back across: sides of
+``shut_bodice``            the same with a zip over a notch and on through a second seam, and buttons
+``cut_bodice``             the same as the first, its front cut in two through both darts, its back across: sides of
                            two and three stretches, walked both ways, cut names, legs that became a seam
 ``gathered_skirt``         a zone spread in a seam: a rule for an interval, on both partners' notches
 ``mirrored_pair``          a piece turned over beside the one it was, with a seam walked from its far end
@@ -21,6 +22,7 @@ from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.transform import slide, turn_over
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
+from patterncraft.paper.closure import Closure, Reach
 from patterncraft.paper.draw import redraw
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.lens import straight_lens
@@ -142,7 +144,27 @@ def mirrored_pair() -> Pattern:
     )
 
 
-RICH = {"bodice": rich_bodice, "cut bodice": cut_bodice, "gathered skirt": gathered_skirt, "mirrored pair": mirrored_pair}
+def shut_bodice() -> Pattern:
+    """See the table: a zip that runs from its seam's end to a notch and on through another seam, and buttons that are counted."""
+    pattern = rich_bodice()
+    first = next(s for s in pattern.seams if s.b and pattern.notches_of(s.name))
+    second = next(s for s in pattern.seams if s.b and s is not first)
+    zip_ = Closure(
+        "side zip",
+        "zip",
+        (Reach(first.name, "start", pattern.notches_of(first.name)[0].name), Reach(second.name, "start", "end")),
+        length=22.5,
+    )
+    return replace(pattern, closures=(zip_, Closure("buttons", "buttons", (Reach(second.name, "start", "end"),), count=5)))
+
+
+RICH = {
+    "bodice": rich_bodice,
+    "shut bodice": shut_bodice,
+    "cut bodice": cut_bodice,
+    "gathered skirt": gathered_skirt,
+    "mirrored pair": mirrored_pair,
+}
 
 
 def everything_on(piece: Piece) -> dict[str, int]:

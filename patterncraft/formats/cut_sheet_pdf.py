@@ -22,7 +22,7 @@ RIM: Final = 1.3
 HIGHEST: Final = 1.5
 LEAST: Final = 0.55
 """cm of height that a row is given, at most and at least"""
-COLUMNS: Final = (("", 0.0), ("Piece", 2.2), ("Cut", 7.2), ("Cloth", 10.2), ("Grain", 13.0), ("Lies in", 15.2))
+COLUMNS: Final = (("", 0.0), ("Piece", 2.2), ("Cut", 6.6), ("Cloth", 9.1), ("Grain", 13.0), ("Lies in", 15.2))
 """Heads, and where they stand, cm from the left rim"""
 LOW: Final = 6.5
 """cm at the foot for notions and sums"""
@@ -72,7 +72,7 @@ def _row(canvas: Canvas, row: CutRow, p: FinishedPiece, y: float, high: float, s
         row.grain,
         f"{format_length(row.width, unit, with_unit=False)} × {format_length(row.length, unit)}",
     )
-    for (_, x), words, wide in zip(COLUMNS[1:], said, (4.8, 2.8, 2.7, 2.1, 3.2), strict=True):
+    for (_, x), words, wide in zip(COLUMNS[1:], said, (4.2, 2.3, 3.7, 2.1, 3.2), strict=True):
         font = BOLD if x == COLUMNS[1][1] else REGULAR
         _say(canvas, RIM + x, base, _fitted(words, font, size, wide), font, size)
 
