@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import io
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 import ezdxf
@@ -135,8 +135,14 @@ def test_a_scale_that_is_none() -> None:
 
 
 def plotted(data: bytes) -> Iterator[tuple[int, list[complex]]]:
-    """An HPGL reader of the published command list: (pen, stroke in cm) for every line drawn with the pen down."""
-    pen, down, stroke, place = 0, False, [], 0j
+    """(pen, stroke in cm) for every line drawn with the pen down."""
+    return ((pen, stroke) for pen, _, stroke in as_drawn(data))
+
+
+def as_drawn(data: bytes) -> Iterator[tuple[int, str, list[complex]]]:
+    """An HPGL reader of the published command list: (pen, line type, stroke in cm) for every line drawn with the pen down."""
+    pen, down, stroke, place, kind = 0, False, list[complex](), 0j, ""
+    held = (0, "")
     text = data.decode("ascii")
     labels = re.compile(r"LB[^\x03]*\x03;?")
     for command in labels.sub("", text).split(";"):
@@ -146,9 +152,12 @@ def plotted(data: bytes) -> Iterator[tuple[int, list[complex]]]:
         assert name in {"IN", "DF", "PA", "SP", "LT", "PU", "PD", "SI", "DI", "PG"}, f"{name} is no command of the list"
         if name == "SP":
             pen = int(numbers[0])
+        if name == "LT":
+            kind = command[2:]
         if name in ("PU", "PD"):
             if name == "PU" and down and len(stroke) > 1:
-                yield pen, stroke
+                yield *held, stroke
+            held = (pen, kind) if name == "PD" else held
             down = name == "PD"
             for x, y in zip(numbers[::2], numbers[1::2], strict=True):
                 new = complex(x, y) / 400
@@ -181,6 +190,48 @@ def test_hpgl_plots_every_cut_line_at_true_scale(pieces: tuple[FinishedPiece, ..
     assert sum(abs(b - a) for a, b in pairwise(half[0])) == pytest.approx(
         sum(abs(b - a) for a, b in pairwise(cuts[0])) / 2, abs=0.1
     )
+
+
+def test_hpgl_draws_what_is_sewn_drilled_drawn_and_how_the_grain_runs() -> None:
+    """Each thing looked for at its place on the roll, in its own kind of line."""
+    pieces = finish(RICH["bodice"](), RULES, "Rich")
+    lain = lay_for(pieces, "roll:91").pieces
+    strokes = list(as_drawn(pattern_hpgl(pieces, "roll:91")))
+
+    def drawn(points: Sequence[complex], shift: complex, pen: int, near: float = 0.005) -> list[str]:
+        """The kinds of line in which a stroke through just these places is drawn by that pen."""
+        wanted = [complex(z.imag, z.real) for z in ((p + shift) for p in points)]
+        rim = 1 + 1j
+        return [
+            kind
+            for own, kind, s in strokes
+            if own == pen and len(s) == len(wanted) and all(abs(a - b - rim) < near for a, b in zip(s, wanted, strict=True))
+        ]
+
+    for p, shift in lain:
+        assert p.grain
+        a, b = p.grain.start, p.grain.end
+        assert drawn([a, b], shift, 3) == [""]
+        along = (b - a) / abs(b - a)
+        for end, inward in ((a, along), (b, -along)):
+            assert drawn([end + inward * (0.6 + 0.25j), end, end + inward * (0.6 - 0.25j)], shift, 3) == [""]
+        for d in p.darts:
+            assert drawn([d.drill - 0.2, d.drill + 0.2], shift, 3) == [""]
+            assert drawn([d.drill - 0.2j, d.drill + 0.2j], shift, 3) == [""]
+        straight = [x.path for x in p.lines if len(x.path.segments) == 1 and len(x.path.segments[0]) == 2]
+        for path in straight:
+            (kind,) = drawn([path.start, path.end], shift, 3)
+            assert kind, "dotted or dashed: it is neither cut nor sewn"
+    sewn = {kind for pen, kind, _ in strokes if pen == 2}
+    assert len(sewn) == 1
+    assert "" not in sewn, "beside a cut line the sewing line is broken"
+    net = list(as_drawn(pattern_hpgl(pieces, "roll:91", layers=("net",))))
+    assert not [1 for pen, _, _ in net if pen == 1]
+    folds = sum(len(p.edges) for p in pieces)
+    assert sum(pen == 2 and kind == "" for pen, kind, _ in net) == folds, "alone it is a whole line, the fold too"
+    plain = list(as_drawn(pattern_hpgl(pieces, "roll:91", layers=("allowance",))))
+    assert {pen for pen, _, _ in plain} == {1, 3}
+    assert sum(pen == 1 for pen, _, _ in plain) == sum(1 + len(p.snips) for p in pieces)
 
 
 def test_hpgl_labels_are_plain_letters_whatever_the_name(bodice: Pattern) -> None:
