@@ -1,0 +1,85 @@
+"""How often each part is cut, of what, on which grain, and how its construction is lettered. Common practice of the trade, no source."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+
+from patterncraft.finishing.finish import cut_words
+from patterncraft.paper.piece import Piece
+from tests.parts_on_bodies import ON_BODICES, ON_SKIRTS
+from tests.patterncraft.parts.ground import made, table
+
+PAIR = ("cut 2, a pair", "shell", 0, "straight")
+SLEEVE = {"sleeve": PAIR}
+FACED = ("cut 1 on the fold", "facing", 1, "straight")
+BAND = {"waistband": ("cut 1 on the fold", "shell", 1, "straight")}
+# Both layers of a stand or a band are one pattern cut twice, of which one is interfaced each; an upper collar that is larger than the under one by the turn
+# of cloth is a pattern of its own. A lapel's under collar has a seam at the centre back. What is bound, or rolled, is cut on the bias; what is ribbed once.
+PLANS: dict[str, dict[str, tuple[str, str, int, str]]] = {
+    "collar stand_and_fall": {
+        "collar stand": ("cut 2 on the fold", "shell", 1, "straight"),
+        "collar fall": ("cut 1 on the fold", "shell", 1, "straight"),
+        "under collar": ("cut 1 on the fold", "shell", 1, "straight"),
+    },
+    "collar band": {"collar": ("cut 2 on the fold", "shell", 1, "straight")},
+    "collar round_band": {"collar": ("cut 2 on the fold", "shell", 1, "straight")},
+    "collar flat": {
+        "flat collar": ("cut 1 on the fold", "shell", 1, "straight"),
+        "under collar": ("cut 1 on the fold", "shell", 1, "straight"),
+    },
+    "collar bias_roll": {
+        "front bias collar": ("cut 2, a pair", "shell", 0, "bias"),
+        "back bias collar": ("cut 1 on the fold", "shell", 0, "bias"),
+    },
+    "collar rib": {"neck rib": ("cut 1 on the fold", "rib", 0, "straight")},
+    "collar roll": {},
+    "collar lapel": {
+        "collar": ("cut 1 on the fold", "shell", 1, "straight"),
+        "under collar": ("cut 2, a pair", "shell", 2, "straight"),
+    },
+    **{f"sleeve {k}": SLEEVE for k in ("compass", "thirds", "knit")},
+    "cuff": SLEEVE | {"slit facing": ("cut 2, a pair", "facing", 0, "straight"), "cuff": ("cut 2", "shell", 2, "straight")},
+    "puff": SLEEVE | {"elastic": ("cut 2", "elastic", 0, "straight")},
+    "bell": SLEEVE,
+    "leg of mutton": SLEEVE,
+    "cap sleeve": SLEEVE,
+    "facing": {"front facing": FACED, "back facing": FACED},
+    "armhole facing": {"armhole facing": ("cut 2, a pair", "facing", 1, "straight")},
+    "binding": {"binding": ("cut 1 on the fold", "binding", 0, "bias")},
+    "raglan": SLEEVE,
+    "off shoulder": SLEEVE,
+    "lining": {f"{p} lining": ("cut 1 on the fold", "lining", 0, "straight") for p in ("back", "front")},
+    "waistband": BAND,
+    "waist facing": {"front facing": FACED, "back facing": FACED},
+    "hem band": {"hem band": ("cut 1 on the fold", "rib", 0, "straight")},
+    "culottes": BAND,
+    "pocket": {"pocket bag": ("cut 4, a pair", "pocketing", 0, "straight")},
+}
+
+
+def plan(p: Piece) -> tuple[str, str, int, str]:
+    assert p.grain
+    return cut_words(p), p.cut.cloth, p.cut.interfacing, p.grain.kind
+
+
+@pytest.mark.parametrize("part", [*ON_BODICES, *ON_SKIRTS])
+def test_a_part_is_cut_as_often_and_of_what_it_must_be(part: str) -> None:
+    start = table() if part in ON_BODICES else table("skirt")
+    done = made(*(ON_BODICES.get(part) or ON_SKIRTS[part]), on=start)
+    old = {p.name for p in start.pieces}
+    assert {p.name: plan(p) for p in done.pattern.pieces if p.name not in old} == PLANS[part]
+
+
+@pytest.mark.parametrize("part", [*ON_BODICES, *ON_SKIRTS])
+def test_the_places_of_a_construction_are_lettered_once_each_and_lie_on_what_is_drawn(part: str) -> None:
+    """Numbered, or one capital letter; each stands on a line of its own stage or of one before it."""
+    steps = ON_BODICES.get(part) or ON_SKIRTS[part]
+    for done in made(*steps, on=table() if part in ON_BODICES else table("skirt")).done:
+        letters = [label for stage in done.stages for label, _ in stage.points]
+        assert all(re.fullmatch(r"\d{1,2}|[A-Z]", x) for x in letters), letters
+        assert len(set(letters)) == len(letters)
+        numbers = [int(x) for x in letters if x.isdigit()]
+        assert numbers == sorted(numbers), "in the order in which they are found"
+        assert all(stage.sums or stage.paths or stage.points for stage in done.stages)
