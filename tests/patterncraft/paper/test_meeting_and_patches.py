@@ -278,6 +278,27 @@ def test_the_first_side_opened_again_keeps_what_is_left_of_its_older_rule_and_a_
     assert found.rules[0].rule.maximum == pytest.approx(0.6)
 
 
+@pytest.mark.parametrize("on", ["a", "b"])
+def test_fullness_all_along_is_left_on_both_sides_of_a_zone_that_is_ruled_anew(on: Literal["a", "b"]) -> None:
+    """15 gathered onto 10 from end to end; from 6 to 9 it is opened by 0.6 and eased. Beside that 6 lie on 4, as before: 1.5."""
+    old = IntervalRule("start", "end", SeamRule("gather", ratio=1.5, longer=on))
+    full, flat = (Stretch("one", "top", "left"),), (Stretch("two", "top", "left"),)
+    seam = Seam("join", *((full, flat) if on == "a" else (flat, full)), SeamRule("equal"), (old,))
+    before = Pattern((sheet("one", "top", 15.0), square(10, "two")), (seam,))
+    own = side(15.6, Leg(0, 6, 0, 6), Leg(6, 15, 6.6, 15.6), name="one")
+    other = side(10.0, Leg(0, 10, 0, 10), name="two")
+    found, notches = add_fullness(
+        before, seam, (own, other) if on == "a" else (other, own), [], [Opened("one", "top", 0, 6.0, 9.0, "ease")]
+    )
+    at = {n.name: (n.at_a, n.at_b) if on == "a" else (n.at_b, n.at_a) for n in notches}
+    assert at == {"ease 1": (pytest.approx(6.0), pytest.approx(4.0)), "ease 2": (pytest.approx(9.6), pytest.approx(6.0))}
+    rules = {(r.start, r.end): r.rule for r in found.rules}
+    assert set(rules) == {("start", "ease 1"), ("ease 1", "ease 2"), ("ease 2", "end")}
+    for ends in (("start", "ease 1"), ("ease 2", "end")):
+        assert (rules[ends].kind, rules[ends].ratio, rules[ends].longer) == ("gather", pytest.approx(1.5), on)
+    assert rules["ease 1", "ease 2"].maximum == pytest.approx(3.6 - 2.0)
+
+
 def test_a_flare_promises_nothing_and_an_edge_walked_backward_is_counted_from_its_end() -> None:
     seam = Seam("join", (Stretch("one", "top", "right"),), (Stretch("two", "top", "left"),), SeamRule("equal"))
     before = Pattern((square(10, "one"), square(10, "two")), (seam,))
