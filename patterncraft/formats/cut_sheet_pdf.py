@@ -81,7 +81,7 @@ def _picture(canvas: Canvas, p: FinishedPiece, left: float, top: float, wide: fl
     left_, top_, right_, bottom_ = p.box
     k = min(wide / (right_ - left_), high / (bottom_ - top_))
     canvas.saveState()
-    canvas.translate((left + (wide - k * (right_ - left_)) / 2) * CM, top * CM)
+    canvas.translate((left + (wide - k * (right_ - left_)) / 2) * CM, (top - (high - k * (bottom_ - top_)) / 2) * CM)
     canvas.setLineWidth(0.5)
     path = canvas.beginPath()
     ring = p.cut_line[:: max(1, len(p.cut_line) // 120)]
