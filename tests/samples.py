@@ -8,12 +8,13 @@ import shapely
 from hypothesis import strategies as st
 
 from patterncraft.geometry.flatten import flat_path
-from patterncraft.geometry.path import Path
+from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.segment import Cubic
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge
+from patterncraft.paper.part import open_corner, part
 from patterncraft.paper.piece import Piece
-from patterncraft.paper.sewn import run_of
+from patterncraft.paper.sewn import point_of, run_of, spot_along
 
 AVERAGE = {
     "bust_girth": 92.0,
@@ -168,3 +169,13 @@ WHOLE = AVERAGE | {
     "shoulder_to_elbow": 34.0,
 }
 """A full chart, for the schools that ask for more than the direct bodice."""
+
+
+def cut_level(piece: Piece, left: float, right: float) -> tuple[Piece, Piece]:
+    """A sheet of edges top, right, bottom and left cut in two, straight from ``right`` cm along its right edge to ``left`` cm along its left: lower, upper."""
+    one, _ = open_corner(piece, spot_along(piece, "left", left))
+    both, _ = open_corner(one, spot_along(one, "right", right))
+    a, b = point_of(piece, spot_along(piece, "right", right)), point_of(piece, spot_along(piece, "left", left))
+    start, end = (next(k for k, e in enumerate(both.outline) if abs(e.path.start - z) < 1e-9) for z in (a, b))
+    halves = part(both, start, end, straight(a, b), "cut")
+    return halves.first, halves.second

@@ -115,6 +115,6 @@ def test_a_style_goes_out_in_six_files_and_each_reader_finds_its_piece() -> None
         words = pypdfium2.PdfDocument(files[name])[0].get_textpage().get_text_range()
         assert first in words
         assert "2026-03-01" in words
-    assert files["pattern.plt"].startswith(b"IN") or b"IN;" in files["pattern.plt"][:20]
+    assert files["pattern.plt"].startswith(b"IN;")
     assert list(bundle(done, pieces, "Tabard", rules, only="pattern.svg")) == ["pattern.svg"]
     assert bundle(done, pieces, "Tabard", rules, only="hat") == {}

@@ -58,7 +58,13 @@ def test_an_allowance_round_a_bow_keeps_to_its_tolerance_and_is_no_finer_than_it
     v = cubic.deriv()(t)
     off = [line.distance(shapely.Point(z.real, z.imag)) for z in cubic(t) - 1j * width * v / np.abs(v)]
     assert max(off) <= tolerance
-    assert len(ring) < (26 if tolerance == 0.1 else 150)
+    # The fewest chords that could: each as long as sqrt(8 × tolerance × radius) allows. Two to three times as many are no waste.
+    speed, bend = np.abs(v), np.abs((v.conj() * cubic.deriv(2)(t)).imag) / np.abs(v) ** 3
+    bend = bend / (1 + width * bend)
+    fewest = np.trapezoid(
+        np.sqrt(bend / (8 * tolerance)) * speed * (1 + width * np.abs((v.conj() * cubic.deriv(2)(t)).imag) / speed**3), t
+    )
+    assert len(ring) <= 3 * fewest + 6
 
 
 def test_how_often_a_path_turns_over_and_tightens_is_counted_as_the_eye_does() -> None:

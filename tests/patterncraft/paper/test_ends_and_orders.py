@@ -20,11 +20,11 @@ from patterncraft.paper.patches import Lobes, area_inside
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Mark, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
-from patterncraft.paper.sewn import Spot, spot_along, starts_at_end
+from patterncraft.paper.sewn import Spot, starts_at_end
 from patterncraft.paper.sides import Leg, NewSide
 from patterncraft.paper.sound import crossing_edges
 from tests.rich import rich_bodice, worked
-from tests.samples import ARMHOLE, S_CURVE, square
+from tests.samples import ARMHOLE, S_CURVE, cut_level, square
 
 SNAP = 1e-6
 
@@ -100,11 +100,7 @@ def test_a_seam_that_waits_goes_with_the_paper_it_lay_on_and_that_is_said() -> N
         (sheet, other), (hold, side), (Notch("low", "side", "double", 7.0, 7.0), Notch("middle", "top", "single", 4.0))
     )
     hand = take_up(pattern, "square")
-    whole = hand.piece("square")
-    piece, _ = open_corner(whole, spot_along(whole, "left", 5.0))
-    piece, _ = open_corner(piece, spot_along(piece, "right", 5.0))
-    start, end = (next(k for k, e in enumerate(piece.outline) if abs(e.path.start - z) < 1e-9) for z in (10 + 5j, 0 + 5j))
-    lower, _upper = part(piece, start, end, straight(10 + 5j, 0 + 5j), "cut")
+    lower, _ = cut_level(hand.piece("square"), 5.0, 5.0)
     # The upper half is put away: its 50 cm² are named as such.
     lower = replace(lower, paper=replace(lower.paper, block=100.0, away=50.0))
     followed = lay_down(hand, [lower])

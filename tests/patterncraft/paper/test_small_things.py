@@ -12,17 +12,15 @@ from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.region import signed_area
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.follow import lay_down, take_up
-from patterncraft.paper.part import open_corner, part
 from patterncraft.paper.patches import on_paper, split_patches
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DrawnLine, Piece
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
-from patterncraft.paper.sewn import spot_along
 from patterncraft.paper.stitching import SOFT, stitched_legs
 from patterncraft.paper.trace import Trace, backward, cut_traces, end_to_end
 from patterncraft.paper.widths import width_along
 from tests.patterncraft.moves.test_words import one_dart as table_with_a_dart
-from tests.samples import square
+from tests.samples import cut_level, square
 
 DICE = random.Random(12)
 
@@ -120,11 +118,7 @@ def test_a_few_millimetres_that_wait_for_a_partner_wait_for_a_few_millimetres() 
     whole = square(10)
     waiting = Seam("side", (Stretch("square", "right", "top"),), (), SeamRule("hold", length=10.0))
     hand = take_up(Pattern((whole,), (waiting,)), "square")
-    piece = hand.piece("square")
-    piece, _ = open_corner(piece, spot_along(piece, "left", 9.6))
-    piece, _ = open_corner(piece, spot_along(piece, "right", 0.4))
-    start, end = (next(k for k, e in enumerate(piece.outline) if abs(e.path.start - z) < 1e-9) for z in (10 + 0.4j, 0 + 0.4j))
-    _, upper = part(piece, start, end, straight(10 + 0.4j, 0 + 0.4j), "cut")
+    _, upper = cut_level(hand.piece("square"), 9.6, 0.4)
     upper = replace(upper, paper=replace(upper.paper, block=100.0, away=96.0))
     (side,) = lay_down(hand, [upper]).pattern.seams
     assert side.rule.length == pytest.approx(0.4)
