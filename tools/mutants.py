@@ -1,7 +1,8 @@
 """Put small faults into the code, one at a time, and see whether the tests notice: ``make mutants``.
 
 mutmut makes the faults and runs them; here is only which code is held against which tests, a seeded sample of all faults,
-and the table. ``python -m tools.mutants paper moves`` takes those packages alone, ``SAMPLE=`` and ``SEED=`` the size and the
+and the table. A fault that no test notices is shown to the type check, which ``make test`` asks before the tests, and told apart.
+``python -m tools.mutants paper moves`` takes those packages alone, ``SAMPLE=`` and ``SEED=`` the size and the
 choice; ``SAMPLE=0`` takes all.
 """
 
@@ -138,6 +139,8 @@ class Result:
     package: Package
     made: int
     noticed: int
+    mistyped: int
+    """of those noticed, by the type check alone"""
     survivors: tuple[str, ...]
     untested: tuple[str, ...]
     harmless: int
@@ -201,14 +204,17 @@ def tried(package: Package, share: float, dice: random.Random) -> Result:
     codes = {n: c for n, c in faults(place).items() if n in set(names)}
     if all(c is None for c in codes.values()):
         raise SystemExit(f"{package.name}: the tests do not run there.\n{done.stdout[-3000:]}\n{done.stderr[-2000:]}")
-    survived = sorted(n for n, c in codes.items() if c == 0)
-    harmless = [n for n in survived if changes_nothing(place, n)]
+    unseen = sorted(n for n, c in codes.items() if c not in NOTICED)
+    harmless = {n for n in unseen if codes[n] == 0 and changes_nothing(place, n)}
+    wrong = mistyped(place, [n for n in unseen if n not in harmless])
+    left = [n for n in unseen if n not in harmless | wrong]
     return Result(
         package,
         len(made),
-        sum(c in NOTICED for c in codes.values()),
-        tuple(n for n in survived if n not in harmless),
-        tuple(sorted(n for n, c in codes.items() if c in UNTESTED or c is None)),
+        sum(c in NOTICED for c in codes.values()) + len(wrong),
+        len(wrong),
+        tuple(n for n in left if codes[n] == 0),
+        tuple(n for n in left if codes[n] != 0),
         len(harmless),
         time.monotonic() - begun,
     )
@@ -218,6 +224,25 @@ def words(place: Path, name: str) -> Iterator[str]:
     """The lines that a fault changes."""
     shown = mutmut(place, "show", name).stdout
     yield from (line for line in shown.splitlines() if re.match(r"[-+](?![-+])", line))
+
+
+def mistyped(place: Path, names: list[str]) -> set[str]:
+    """Those faults that the type check refuses, shown to it one after the other; it looks anew only at what has changed."""
+
+    def refused() -> bool:
+        return subprocess.run([sys.executable, "-m", "mypy"], cwd=place, capture_output=True, check=False).returncode == 1
+
+    if not names or refused():
+        return set()
+    found = set()
+    for name in names:
+        own = place / Path(*name.split(".x")[0].split(".")).with_suffix(".py")
+        kept = own.read_text(encoding="utf-8")
+        mutmut(place, "apply", name)
+        if refused():
+            found.add(name)
+        own.write_text(kept, encoding="utf-8")
+    return found
 
 
 def changes_nothing(place: Path, name: str) -> bool:
@@ -250,7 +275,7 @@ def main(names: list[str]) -> int:
         rate = result.noticed / result.tried
         print(
             f"{package.name:<10} {result.noticed:>4} of {result.tried:>4} noticed  {rate:>6.1%}  (goal {package.goal:.0%})  "
-            f"of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s",
+            f"{result.mistyped} of them by the type check; of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s",
             flush=True,
         )
     for result in results:
