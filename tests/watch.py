@@ -14,7 +14,10 @@ from typing import Any, get_args
 import pytest
 import shapely
 
+from patterncraft.checks.finding import Finding
+from patterncraft.drafting.construction import Stage
 from patterncraft.errors import BadFile, BadPlace, MoveRefused, PatternError
+from patterncraft.finishing.sewing_order import Sewing
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Outcome
@@ -65,16 +68,58 @@ def assert_whole(refusal: PatternError) -> None:
         assert refusal.cure, f"no cure: {refusal.message!r}"
 
 
+LITTLE = ("the", "a", "each", "every", "half", "what", "of", "it", "left", "wide")
+"""What a label begins with only where it should have begun with a capital: names on paper are small."""
+
+
 def assert_readable(line: Sum) -> None:
     """A line of working that can be read out."""
     assert_words("the label", line.label)
     assert line.label, "a sum without a label"
+    assert line.label.split()[0] not in LITTLE, f"the label begins small: {line.label!r}"
+    if line.note:
+        assert not line.label[0].islower(), f"the note begins small: {line.label!r}"
+        assert line.label.rstrip("”").endswith((".", "?")), f"no sentence: {line.label!r}"
     assert isinstance(line.formula, str), f"the formula is {line.formula!r}"
     assert line.formula.count("{}") == len(line.terms), f"{line.formula!r} for {len(line.terms)} terms"
     assert "XX" not in line.formula, line.formula
     assert all(q.kind in QUANTITIES for q in (*line.terms, *([line.result] if line.result else [])))
     assert line.note or line.result is not None or line.terms, f"the sum {line.label!r} says nothing"
     line.spoken("in")
+
+
+def assert_named(what: str, name: Any) -> None:
+    """A name as it is written on paper: plain words, in small letters but for numbers and single letters."""
+    assert isinstance(name, str), f"{what} is {name!r}"
+    assert "XX" not in name, f"{what}: {name!r}"
+
+
+def assert_stage(stage: Stage) -> None:
+    """An act of the pencil as it is read out: a sentence, at a piece, with numbered marks."""
+    assert_words("the rule", stage.rule)
+    assert stage.rule, "an act without a rule"
+    assert not stage.rule[0].islower(), f"the rule begins small: {stage.rule!r}"
+    assert_named("the piece", stage.piece)
+    for label, at in stage.points:
+        assert re.fullmatch(r"[0-9]{1,2}[a-z]?|[A-Za-z]{1,3}[0-9]{0,2}'?", label), f"no such mark: {label!r}"
+        assert isinstance(at, complex | float | int), f"the mark {label} lies at {at!r}"
+
+
+def assert_finding(found: Finding) -> None:
+    """What a check finds: in words, with its place by name."""
+    assert_words("the finding", found.words)
+    assert found.words.endswith((".", "?")), f"no sentence: {found.words!r}"
+    for what in ("piece", "edge", "seam"):
+        assert_named(what, getattr(found, what))
+    assert isinstance(found.amount, float | int), found
+    assert isinstance(found.limit, float | int), found
+
+
+def assert_sewing(act: Sewing) -> None:
+    """A line of the sewing order."""
+    assert_words("the act", act.words)
+    assert not act.words[0].islower(), f"the act begins small: {act.words!r}"
+    assert act.words.endswith("."), f"no sentence: {act.words!r}"
 
 
 CUTS = ("cut_along", "cut_across", "panel", "yoke", "shorten_sleeve", "bishop", "puff", "raglan", "off_shoulder", "cap_sleeve")
@@ -230,21 +275,34 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
     return checked
 
 
+def _written(write: Callable[..., None], right: Callable[[Any], None]) -> Callable[..., None]:
+    def written(self: Any, *args: Any, **named: Any) -> None:
+        write(self, *args, **named)
+        right(self)
+
+    return written
+
+
+WRITTEN: dict[Any, Callable[[Any], None]] = {
+    Sum: assert_readable,
+    Stage: assert_stage,
+    Finding: assert_finding,
+    Sewing: assert_sewing,
+}
+
+
 def install() -> None:
     """Watch from now on. Called once."""
-    refuse, note_down = PatternError.__init__, Sum.__init__
+    refuse = PatternError.__init__
 
     def refused(self: PatternError, *args: Any, **named: Any) -> None:
         refuse(self, *args, **named)
         assert_whole(self)
 
-    def noted(self: Sum, *args: Any, **named: Any) -> None:
-        note_down(self, *args, **named)
-        assert_readable(self)
-
     # Never undone: it watches as long as the suite runs.
     watching = pytest.MonkeyPatch()
     watching.setattr(PatternError, "__init__", refused)
-    watching.setattr(Sum, "__init__", noted)
-    for kind in MOVES.values():
-        watching.setattr(kind, "apply", _checked(kind.apply))
+    for kind, right in WRITTEN.items():
+        watching.setattr(kind, "__init__", _written(kind.__init__, right))
+    for move in MOVES.values():
+        watching.setattr(move, "apply", _checked(move.apply))

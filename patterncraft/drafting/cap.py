@@ -16,7 +16,7 @@ from ..geometry.path import Path
 from ..geometry.solving import where_zero
 from ..geometry.transform import turn_over
 from ..units import format_length
-from ..working import Sum, length, note
+from ..working import Quantity, Sum, length, note
 
 ROUNDNESS = (0.6, 1.25)
 HEIGHT = 1.5
@@ -118,7 +118,7 @@ def _next(levers: Levers, which: str, most: float, length_of: Callable[[Levers],
 
 def _told(levers: Levers) -> tuple[Sum, ...]:
     """Which levers were moved, in words."""
-    told: list[Sum] = [Sum(f"Roundness of the curves {levers.roundness:.2f}", note=True)]
+    told: list[Sum] = [Sum("Roundness of the curves, of the usual", Quantity(levers.roundness, "share"))]
     if levers.height:
         told.append(Sum("Cap height moved by", length(levers.height)))
     if levers.width:

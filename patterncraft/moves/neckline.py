@@ -56,6 +56,8 @@ CLEAR: Final = 2.5
 STRAIGHT_AT_SHOULDER: Final = ("v", "square", "sweetheart", "halter")
 """Shapes whose front comes to the shoulder at an angle of its own: the back is drawn to run on from it."""
 
+_WITH_HOLE = {"shape": ["keyhole"]}
+
 
 class Neckline(Move):
     """The neck point moves along the shoulder by the same on front and back; the depth is counted down the centre from the old
@@ -90,11 +92,23 @@ class Neckline(Move):
         "depth", "How much deeper?", "lengths", "Front deeper by", 0.0, ge=-10, le=60, unit="cm", asked=True
     )
     back_depth: float = slot_field("depth", "How much deeper?", "lengths", "Back deeper by", 0.0, ge=-10, le=60, unit="cm")
-    keyhole_at: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Below the neckline", 1.5, gt=0, le=30, unit="cm")
-    keyhole_length: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Its length", 6.0, ge=2, le=40, unit="cm")
-    keyhole_width: float = slot_field("keyhole", "How is the keyhole?", "lengths", "Half its width", 2.0, ge=0.5, le=15, unit="cm")
+    keyhole_at: float = slot_field(
+        "keyhole", "How is the keyhole?", "lengths", "Below the neckline", 1.5, gt=0, le=30, unit="cm", only=_WITH_HOLE
+    )
+    keyhole_length: float = slot_field(
+        "keyhole", "How is the keyhole?", "lengths", "Its length", 6.0, ge=2, le=40, unit="cm", only=_WITH_HOLE
+    )
+    keyhole_width: float = slot_field(
+        "keyhole", "How is the keyhole?", "lengths", "Half its width", 2.0, ge=0.5, le=15, unit="cm", only=_WITH_HOLE
+    )
     keyhole_on: Literal["front", "back"] = slot_field(
-        "keyhole", "How is the keyhole?", "lengths", "On the", "front", choices=(("front", "front"), ("back", "back"))
+        "keyhole",
+        "How is the keyhole?",
+        "lengths",
+        "On the",
+        "front",
+        choices=(("front", "front"), ("back", "back")),
+        only=_WITH_HOLE,
     )
     gape: float | None = slot_field(
         "gape", "What gapes there, into which dart?", "gape", "Gape taken out", None, gt=0, le=3, unit="cm"
@@ -129,7 +143,8 @@ class Neckline(Move):
         ]
         hole = ""
         if self.shape == "keyhole":
-            hole = f", the keyhole {format_length(self.keyhole_length, unit)} long and {format_length(self.keyhole_width, unit)} to each side"
+            at, long, wide = (format_length(x, unit) for x in (self.keyhole_at, self.keyhole_length, self.keyhole_width))
+            hole = f", the keyhole of the {self.keyhole_on} {at} below it, {long} long and {wide} to each side"
         return {
             "pieces": " and ".join(self.pieces) if self.pieces else "whole garment",
             "shape": dict(_SHAPES)[self.shape],

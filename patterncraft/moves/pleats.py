@@ -73,7 +73,9 @@ class Pleats(Slashing):
     ends: Literal["parallel", "nothing"] = slot_field(
         "ends", "How do they run out?", "choice", "At the other end", "parallel", choices=_ENDS
     )
-    toward: Literal["centre", "side"] = slot_field("toward", "Laid which way?", "choice", "Toward", "centre", choices=_TOWARD)
+    toward: Literal["centre", "side"] = slot_field(
+        "toward", "Laid which way?", "choice", "Toward", "centre", choices=_TOWARD, only={"kind": ["knife"]}
+    )
     stitched: float = slot_field("stitched", "Stitched down how far?", "length", "Stitched down", 0.0, ge=0, le=200, unit="cm")
 
     @model_validator(mode="after")

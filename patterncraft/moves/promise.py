@@ -26,6 +26,9 @@ _KINDS = (
 )
 _LONGER = (("a", "the first side is the fuller"), ("b", "the second side is the fuller"))
 MOST_STRETCH = 150.0
+_EASED = {"kind": ["ease"]}
+_FULLER = {"kind": ["gather", "pleat"]}
+_STRETCHED = {"kind": ["stretch"]}
 
 
 class Promise(Move):
@@ -43,11 +46,15 @@ class Promise(Move):
     kind: Literal["equal", "ease", "gather", "pleat", "stretch", "free"] = slot_field(
         "kind", "What is it to be?", "choice", "Rule", choices=_KINDS
     )
-    minimum: float = slot_field("how much", "How much?", "lengths", "Ease, at least", 0.0, ge=0, le=50, unit="cm")
-    maximum: float | None = slot_field("how much", "How much?", "lengths", "Ease, at most", None, ge=0, le=50, unit="cm")
-    ratio: float | None = slot_field("how much", "How much?", "lengths", "Gathered or pleated, times", None, ge=1, le=10)
+    minimum: float = slot_field("how much", "How much?", "lengths", "Ease, at least", 0.0, ge=0, le=50, unit="cm", only=_EASED)
+    maximum: float | None = slot_field(
+        "how much", "How much?", "lengths", "Ease, at most", None, ge=0, le=50, unit="cm", only=_EASED
+    )
+    ratio: float | None = slot_field(
+        "how much", "How much?", "lengths", "Gathered or pleated, times", None, ge=1, le=10, only=_FULLER
+    )
     percent: float | None = slot_field(
-        "how much", "How much?", "lengths", "Stretched by, hundredths at most", None, ge=0, le=MOST_STRETCH
+        "how much", "How much?", "lengths", "Stretched by, hundredths at most", None, ge=0, le=MOST_STRETCH, only=_STRETCHED
     )
     start: str = slot_field("zone", "From which notch?", "name", "From the notch", "start", max_length=80, alias="from")
     end: str = slot_field("zone", "To which notch?", "name", "To the notch", "end", max_length=80, alias="to")

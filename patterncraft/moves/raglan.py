@@ -84,8 +84,13 @@ class Raglan(Move):
             "neck_back": format_length(self.neck_back, unit),
             "length": f"{format_length(self.length, unit)} long" if self.length else "as long as the arm",
             "width": f", {format_length(self.width, unit)} round the arm" if self.width else ", as wide as the arm and its ease",
-            "soft": ", hollow above" if self.inverted else ", full above",
+            "soft": self._curve(unit),
         }
+
+    def _curve(self, unit: Unit) -> str:
+        if not self.soft:
+            return ", straight above"
+        return f", {'hollow' if self.inverted else 'full'} above by {format_length(self.soft, unit)}"
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for an arm nobody measured; MoveRefused where a dart opens in the way, or the sleeve does not meet the line."""

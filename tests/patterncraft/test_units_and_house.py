@@ -56,7 +56,7 @@ def test_working_is_spoken_in_the_readers_unit() -> None:
     assert line.spoken("in") == "(39 + 1) / 4 = 10 in"
     assert Sum("Turn", degrees(12.34)).spoken("in") == "12.3°"
     assert Quantity(0.5, "share").text("cm") == "50 %"
-    assert note("careful").note
+    assert note("Be careful.").note
 
 
 def test_allowances_follow_edge_and_kind() -> None:

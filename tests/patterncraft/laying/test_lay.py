@@ -321,7 +321,7 @@ def test_stopped_the_packer_ends_with_the_best_so_far(whole: Pattern) -> None:
 
     for lay in lays(task_of(shapes, cloth, order), order, stop):
         found.append(lay)
-    assert monotonic() - asked[0] < 5, "a second on a quiet machine"
+    assert monotonic() - asked[0] < 20, "a second on a quiet machine; all of its sixty are not taken"
     assert [a.length for a in found] == sorted((a.length for a in found), reverse=True)
     assert LAYERS["single"] == found[-1].layers == 1
 

@@ -25,7 +25,7 @@ SAID: list[tuple[dict[str, Any], str]] = [
     ({"move": "neckline", "shape": "v"}, "Draw the neckline of the whole garment in a V, as wide as it was, as deep as it was, nothing taken out."),
     ({"move": "neckline", "shape": "keyhole", "pieces": ["back"], "width": -1.0, "back_depth": 2.0, "front_depth": -1.0},
      "Draw the neckline of the back round, with a keyhole, 1.0 cm narrower along the shoulder, the front 1.0 cm higher, the back 2.0 cm deeper, "
-     "the keyhole 6.0 cm long and 2.0 cm to each side, nothing taken out."),
+     "the keyhole of the front 1.5 cm below it, 6.0 cm long and 2.0 cm to each side, nothing taken out."),
     ({"move": "neckline", "shape": "boat", "pieces": ["front", "back"], "at_shoulder": 5.0, "gape": 0.5, "into": "waist dart"},
      "Draw the neckline of the front and back as a boat, with 5.0 cm of shoulder left, as deep as it was, taking 0.5 cm of gape into the waist dart."),
     ({"move": "armhole", "down": 2.0}, "Draw the armhole of the whole garment 2.0 cm lower, as hollow as it was, ending where it did."),

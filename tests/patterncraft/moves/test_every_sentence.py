@@ -1,0 +1,136 @@
+"""The sentence of every move says all that its step says: whatever is set otherwise is said otherwise, in either unit."""
+
+from __future__ import annotations
+
+import re
+from fractions import Fraction
+from typing import Any, Literal, get_args, get_origin
+
+import pytest
+
+from patterncraft.errors import PatternError
+from patterncraft.formats.verb_picture import plain_block
+from patterncraft.moves.move import Move, parameter
+from patterncraft.moves.registry import MOVES, read_steps
+from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import replay
+from tests.rich import RULES
+
+Step = dict[str, Any]
+CM = re.compile(r"(-?\d+\.\d+) cm\b")
+INCHES = re.compile(r"(−?)(?:(\d+) )?(\d+(?:/\d+)?) in\b(?! in)|(−?)(?:(\d+) )?(\d+(?:/\d+)?) in(?= in\b)")
+SHOWN: dict[str, Step] = {
+    "add_ease": {"move": "add_ease", "layer": "jacket"},
+    "close_dart": {"move": "close_dart", "piece": "front", "dart": "waist dart"},
+    "put_away": {"move": "put_away", "piece": "front"},
+} | {name: {"move": name, **kind.example.step} for name, kind in MOVES.items() if kind.example}
+
+
+def step_of(step: Step) -> Move:
+    (move,) = read_steps([step])
+    return move
+
+
+def literals(annotation: Any) -> list[Any]:
+    """The choices in an annotation, however deep."""
+    if get_origin(annotation) is Literal:
+        return list(get_args(annotation))
+    return [x for a in get_args(annotation) if not isinstance(a, str) for x in literals(a)]
+
+
+def others(kind: type[Move], name: str, now: Any) -> list[Any]:
+    """Other values of a parameter, as a step carries them."""
+    annotation = next(f for n, f in kind.model_fields.items() if (f.alias or n) == name).annotation
+    if choices := literals(annotation):
+        return [x for x in choices if x != now]
+    if isinstance(now, bool):
+        return [not now]
+    if isinstance(now, str):
+        return [now + " two"]
+    own = parameter(kind, name)
+    if "int" in str(annotation) or "float" in str(annotation):
+        at = now if isinstance(now, int | float) else own.low or 1
+        return [at + 1, at - 1, at + 0.5, at + 3]
+    if isinstance(now, dict) and "fraction" in now:
+        return [now | {"fraction": 0.37}]
+    if isinstance(now, dict) and "distance" in now:
+        return [now | {"distance": now["distance"] + 1}]
+    if isinstance(now, dict) and "down" in now:
+        return [now | {"down": now["down"] + 1}]
+    return [now[:-1]] if isinstance(now, list) and len(now) > 1 else []
+
+
+def meant(kind: type[Move], name: str, step: Step) -> bool:
+    """Whether a parameter says anything beside the others."""
+    return all(str(step.get(other)) in values for other, values in parameter(kind, name).only.items())
+
+
+AT_THE_TABLE = [("redraw", "from")]
+"""Which end of an edge is its start is told by what it meets there: known only where it lies."""
+CASES = [
+    (name, field)
+    for name, step in SHOWN.items()
+    for slot in MOVES[name].slots()
+    for field in slot.fields
+    if (name, field) not in AT_THE_TABLE and meant(MOVES[name], field, step_of(step).model_dump(by_alias=True))
+]
+
+
+def inches_of(sentence: str) -> list[float]:
+    """cm of every length in a sentence in inches, negative below zero. An inch is 2.54 cm (international agreement, 1959)."""
+    found = []
+    for m in INCHES.finditer(sentence):
+        sign, whole, part = m.groups()[:3] if m[3] else m.groups()[3:]
+        found.append((-1 if sign else 1) * float(Fraction(int(whole or 0)) + Fraction(part)) * 2.54)
+    return found
+
+
+def assert_alike(step: Move, table: Pattern | None) -> None:
+    """The sentence fills its slots, all of them, and says in inches what it says in centimetres."""
+    metric, inches = step.phrases(table, "cm"), step.phrases(table, "in")
+    asked = re.findall(r"\{([^}]+)\}", step.sentence)
+    for phrases in (metric, inches):
+        assert [p.slot for p in phrases if p.slot] == asked
+        assert "".join(p.text if not p.slot else "{" + p.slot + "}" for p in phrases) == step.sentence
+    assert set(step.fillings(table, "cm")) == set(asked), "a slot that the sentence has not, or one without words"
+    assert " cm" not in step.spoken(table, "in")
+    for m, i in zip(metric, inches, strict=True):
+        lengths = [float(x) for x in CM.findall(m.text)]
+        assert inches_of(i.text) == pytest.approx(lengths, abs=0.05 + 2.54 / 32 + 1e-9), (m.text, i.text)
+        assert CM.sub("", m.text) == re.sub(r"−?(?:\d+ )?\d+(?:/\d+)? in\b", "", i.text), "said otherwise but for the unit"
+
+
+@pytest.mark.parametrize(("name", "field"), CASES, ids=[f"{a}-{b}" for a, b in CASES])
+def test_what_is_set_otherwise_is_said_otherwise(name: str, field: str) -> None:
+    """Two steps that differ are told apart by their sentences alone: who reads the recipe knows what was done."""
+    kind, step = MOVES[name], SHOWN[name]
+    base = step_of(step)
+    whole = base.model_dump(by_alias=True)
+    for value in others(kind, field, step.get(field, whole[field])):
+        try:
+            other = step_of(step | {field: value})
+        except PatternError:
+            continue
+        for unit in ("cm", "in"):
+            assert other.spoken(None, unit) != base.spoken(None, unit), f"{field} = {value!r} is not said"  # type: ignore[arg-type]
+        assert_alike(other, None)
+
+
+@pytest.mark.parametrize("name", SHOWN)
+def test_in_inches_the_same_is_said_as_in_centimetres(name: str) -> None:
+    """What is said to a tenth of a centimetre is said to a sixteenth of an inch: of a step by itself, and of one whose table lies there."""
+    step, shown = step_of(SHOWN[name]), MOVES[name].example
+    assert_alike(step, None)
+    if shown:
+        assert_alike(step, replay(plain_block(shown.block), read_steps(list(shown.first)), RULES).pattern)
+
+
+@pytest.mark.parametrize("name", SHOWN)
+def test_every_length_of_a_step_stands_in_its_sentence(name: str) -> None:
+    kind, step = MOVES[name], SHOWN[name]
+    said = step_of(step).spoken(None, "cm")
+    for field, value in step.items():
+        if field != "move" and isinstance(value, int | float) and not isinstance(value, bool) and value:
+            unit = parameter(kind, field).unit
+            words = rf"{abs(value):.1f}0? cm" if unit == "cm" else f"{abs(value):g}{'°' * (unit == 'degrees')}"
+            assert re.search(words, said), f"{field} = {value:g}: {said}"
