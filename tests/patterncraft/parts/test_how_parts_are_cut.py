@@ -8,6 +8,7 @@ import pytest
 
 from patterncraft.finishing.finish import cut_words
 from patterncraft.paper.piece import Piece
+from tests.drawn import lines_off, loose_ends, off_what_is_drawn
 from tests.parts_on_bodies import ON_BODICES, ON_SKIRTS
 from tests.patterncraft.parts.ground import made, table
 
@@ -83,3 +84,15 @@ def test_the_places_of_a_construction_are_lettered_once_each_and_lie_on_what_is_
         numbers = [int(x) for x in letters if x.isdigit()]
         assert numbers == sorted(numbers), "in the order in which they are found"
         assert all(stage.sums or stage.paths or stage.points for stage in done.stages)
+        assert off_what_is_drawn(done.stages, done.after.pieces) <= SQUARED
+        assert not loose_ends(done.stages, done.after.pieces) - LAID_DOWN
+        for p in done.after.pieces:
+            if p.name not in [q.name for q in done.before.pieces]:
+                # A slit's foot lies on the hem, its tip within the piece; a lining's pleat is laid beyond the lines it is traced with.
+                assert lines_off(p) <= {"slit", *(["chest"] if "lining" in p.name else [])}, p.name
+
+
+SQUARED = {("collar stand", "2"), ("collar", "2"), ("sleeve", "F")}
+"""Places that only guide the hand: the corner from which a stand rises, the half width at which an underarm begins."""
+LAID_DOWN = {("front", 1)}
+"""Acts that lay another piece down: its outline ends where that piece's does."""

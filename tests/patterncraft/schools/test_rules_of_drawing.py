@@ -14,6 +14,7 @@ from patterncraft.measures.keys import MEASURES
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.sewn import neighbours
 from tests.conftest import draft_by
+from tests.drawn import lines_off, loose_ends, off_what_is_drawn
 from tests.samples import FULL, SMALL, WHOLE, polygon
 from tests.travel import stroke
 
@@ -144,3 +145,33 @@ def test_each_measure_driven_out_of_all_bounds_is_refused_by_its_name_in_words(n
                     assert refused.cure, refused.message
                     told.add(refused.message)
     assert len(told) >= 2, "hardly anything is ever refused"
+
+
+SQUARED = {
+    # The corner that is squared first, from which the neck is measured off.
+    "bodice-direct": {("back", "1"), ("front", "10")},
+    "bodice-shoulder-dart": {("back", "1")},
+    # The half sleeve's width, at which the curve of the underarm is begun.
+    "sleeve-compass": {("sleeve", "F")},
+}
+"""Places that only guide the hand: nothing drawn goes through them."""
+PASSED = {
+    # The shoulder is swung on about the dart's point once its dart is drawn.
+    "bodice-shoulder-dart": {("front", "11"), ("front", "17")},
+    # The tip is rounded into the overarm.
+    "dolman": {("back", "1"), ("front", "10")},
+    # The underarm's corner is rounded.
+    "loose-jacket": {("back", "7"), ("front", "7")},
+}
+"""Places that the finished line passes within half a centimetre: it is drawn fair beside them."""
+FREED = {("torso", "front", 4)}
+"""Acts whose lines end where nothing is: a dart's second point, in the middle of the piece."""
+
+
+def test_what_is_marked_and_drawn_meets(block: Block) -> None:
+    """Every numbered place lies on a line; every line ends at a place, on another or on the outline; the piece's own lines cross it whole."""
+    off = off_what_is_drawn(block.stages, block.pattern.pieces)
+    assert off == SQUARED.get(block.school, set()) | PASSED.get(block.school, set())
+    assert off_what_is_drawn(block.stages, block.pattern.pieces, 0.6) == SQUARED.get(block.school, set())
+    assert {(block.school, *x) for x in loose_ends(block.stages, block.pattern.pieces)} <= FREED
+    assert {p.name: lines_off(p) for p in block.pattern.pieces if lines_off(p)} == {}
