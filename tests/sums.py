@@ -15,11 +15,20 @@ _WORDS = {"sin": sin, "cos": cos, "radians": radians, "sqrt": sqrt}
 def worth(formula: str) -> float | None:
     """×, −, √, squares, sines of degrees and shares worked out; None for a formula that has words in it."""
     text = formula.replace("×", "*").replace("−", "-").replace("²", "**2").replace(" of ", "*")
+    # So many per cent less, or more, are a share of what stands before.
+    text = re.sub(r"([\d.]+) ([-+]) ([\d.]+) %$", r"\1 * (1 \2 \3/100)", text)
     text = re.sub(r"([\d.]+) %", r"(\1/100)", text)
-    text = re.sub(r"(sin|cos)\(([\d.]+)°( / 2)?\)", r"\1(radians(\2)\3)", text).replace("√", "sqrt").replace("°", "")
-    if re.sub(r"sin|cos|radians|sqrt", "", text).strip("0123456789.+-*/() ") or "," in text:
+    text = re.sub(r"(sin|cos)\(([\d.]+)°( / 2)?\)", r"\1(radians(\2)\3)", text)
+    text = re.sub(r"√([\d.]+)", r"sqrt(\1)", text).replace("√", "sqrt").replace("°", "")
+    if not text or re.sub(r"sin|cos|radians|sqrt|e-", "", text).strip("0123456789.+-*/() ") or "," in text:
         return None
     return float(eval(text, {"__builtins__": {}}, _WORDS))  # noqa: S307  (our own sums, numbers and four functions only)
+
+
+def exactly(line: Sum) -> float | None:
+    """What a formula comes to with its terms as they are, not as they are told; None for one that has words in it."""
+    terms = (f"{100 * t.value!r} %" if t.kind == "share" else f"{t.value!r}" + "°" * (t.kind == "angle") for t in line.terms)
+    return worth(line.formula.format(*terms))
 
 
 def assert_sum_comes_out(line: Sum) -> bool:

@@ -29,6 +29,7 @@ from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import RuleKind
 from patterncraft.working import Kind, Sum
 from tests.samples import polygon
+from tests.sums import exactly
 from tests.travel import stroke
 
 FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
@@ -86,6 +87,11 @@ def assert_readable(line: Sum) -> None:
     assert all(q.kind in QUANTITIES for q in (*line.terms, *([line.result] if line.result else [])))
     assert line.note or line.result is not None or line.terms, f"the sum {line.label!r} says nothing"
     line.spoken("in")
+    if line.result is not None and line.result.kind != "count":
+        worked = exactly(line)
+        assert worked is None or abs(worked - line.result.value) < 1e-6, (
+            f"{line.label}: {line.spoken('cm')}, but it comes to {worked}"
+        )
 
 
 def assert_named(what: str, name: Any) -> None:

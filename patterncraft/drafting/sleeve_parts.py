@@ -171,7 +171,9 @@ def below(c: Chart, hem_ease: float, cap: Path, pencil: Construction, bend: Bend
         "Down from the top the arm's length; the elbow; at the hem the wrist with its ease, a little forward.",
         Sum("Below the biceps line", length(hem), "{} − {}", (length(c["arm_length"]), length(-top))),
         Sum("Elbow", length(elbow)),
-        Sum("Hem", length(at_hem), "{} + {}", (length(c["wrist_girth"]), length(hem_ease))),
+        Sum("Hem", length(at_hem), "{} + {}", (length(c["wrist_girth"]), length(hem_ease)))
+        if at_hem < wide
+        else Sum("Hem, no wider than the sleeve is above", length(wide)),
         points={"5": complex(0, elbow), "6": complex(0, hem)},
         paths=(straight(0j, complex(0, hem)),),
         guide=True,

@@ -317,7 +317,9 @@ def _front(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
     pencil.draw(
         name,
         "Half the across front and what the dart stands open there, half-way down the armhole; the armhole, hollower than the back.",
-        Sum("Out", length(guide.real), "{} + {}", (length(across), length(open_there))),
+        Sum("Out", length(guide.real), "{} + {}", (length(across), length(open_there)))
+        if guide.real == across + open_there
+        else Sum("Out, as far as tip and underarm leave room", length(guide.real)),
         Sum("From the corner", length(armhole.off_corner)),
         points={"17": guide},
         paths=(armhole.path,),
