@@ -327,7 +327,7 @@ FAULTS: tuple[Planted, ...] = (
     planted("Left and right laid unlike", "grain-pair", "left|right", BODICE, lambda p: _left_and_right(p), *HOOKED),
     planted("The grain leaning from the fold", "fold-grain", "front", BODICE, of_piece("front", _leaning(4)), *HOOKED),
     # ---- complete
-    planted("A piece called “piece 2”", "unnamed", "piece 2", BODICE, _renamed("piece 2"), *HOOKED),
+    planted("A piece with a number for a name", "unnamed", "piece 2", BODICE, _renamed("piece 2"), *HOOKED),
     planted("Three cut as mirrored pairs", "no-plan", "back", BODICE, of_piece("back", _plan(quantity=3)), *HOOKED),
     planted("A piece that does not say of which cloth", "no-plan", "front", BODICE, of_piece("front", _plan(cloth=" ")), *HOOKED),
     by_rule("The cap with another allowance than its armhole", "allowance-pair", "armhole", {"allowances": {"armhole": 1.5}}, DRESS, *HOOKED),
