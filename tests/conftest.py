@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import gc
 import os
 from collections.abc import Mapping
+from functools import _lru_cache_wrapper
 
 import pytest
 from hypothesis import HealthCheck, settings
 
+from patterncraft.by_identity import forget_all
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school
 from patterncraft.house import HouseRules
@@ -24,6 +27,14 @@ settings.register_profile("search", parent=settings.get_profile("house"), derand
 settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20)
 watch.install()
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "house"))
+
+
+def pytest_sessionstart() -> None:
+    """Begin with nothing remembered: a fault that is put in after a first run (``make mutants``) must not be answered from before."""
+    forget_all()
+    for known in [x for x in gc.get_objects() if type(x) is _lru_cache_wrapper]:
+        if str(getattr(known, "__module__", "")).partition(".")[0] in ("patterncraft", "server", "tests"):
+            known.cache_clear()
 
 
 def draft(measures: Mapping[str, float], **options: object) -> Block:
