@@ -28,6 +28,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import RuleKind
 from patterncraft.working import Kind, Sum
+from tests.hangs import assert_hangs_together
 from tests.samples import polygon
 from tests.sums import exactly
 from tests.travel import stroke
@@ -276,6 +277,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
             raise
         assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
+        assert_hangs_together(outcome.pattern)
         return outcome
 
     return checked

@@ -15,6 +15,7 @@ from patterncraft.paper.dart import darts_of
 from patterncraft.paper.sewn import neighbours
 from tests.conftest import draft_by
 from tests.drawn import lines_off, loose_ends, off_what_is_drawn
+from tests.hangs import assert_hangs_together
 from tests.samples import FULL, SMALL, WHOLE, polygon
 from tests.travel import stroke
 
@@ -175,3 +176,13 @@ def test_what_is_marked_and_drawn_meets(block: Block) -> None:
     assert off_what_is_drawn(block.stages, block.pattern.pieces, 0.6) == SQUARED.get(block.school, set())
     assert {(block.school, *x) for x in loose_ends(block.stages, block.pattern.pieces)} <= FREED
     assert {p.name: lines_off(p) for p in block.pattern.pieces if lines_off(p)} == {}
+
+
+def test_what_a_draft_names_lies_there(block: Block) -> None:
+    """Seams run along its edges, notches lie on its seams, and its girths are measured along its own lines and edges."""
+    assert_hangs_together(block.pattern)
+    for girth in block.girths:
+        assert girth.name == girth.name.lower()
+        for run in girth.runs:
+            piece = block.pattern.piece(run.piece)
+            assert run.name in ([x.name for x in piece.lines] if run.of == "line" else piece.edge_names), (girth.name, run)
