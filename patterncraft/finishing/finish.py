@@ -16,6 +16,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
 from ..paper.stitching import stitched_legs
 from .dart_mouth import mouth_shape
+from .grainline import grain_drawn
 from .lines_marked import lines_marked
 from .plan import Finishing
 
@@ -234,7 +235,7 @@ def _finished(number: int, piece: Piece, given: _Given, pattern: Pattern, title:
         tuple(notches),
         tuple(_sewn(d, rules) for d in darts.values()),
         piece.lines,
-        piece.grain,
+        grain_drawn(piece),
         fold,
         _label(number, piece, title),
         piece.lenses,

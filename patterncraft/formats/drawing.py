@@ -9,6 +9,7 @@ from typing import Final
 
 from ..by_identity import ByIdentity
 from ..finishing.finish import cut_words, lies_on_fold
+from ..finishing.grainline import grain_drawn
 from ..geometry.curvature import comb
 from ..geometry.intersect import line_crossings
 from ..geometry.path import Path, straight
@@ -19,7 +20,7 @@ from ..house import HouseRules, Strict
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
-from ..paper.piece import Piece
+from ..paper.piece import Grain, Piece
 from ..paper.sewn import sewn_length
 from ..paper.stitching import stitched_legs
 from ..tolerances import SNAP
@@ -183,7 +184,8 @@ def _alone(p: Piece, unit: Unit, bends: bool) -> DrawnPiece:
     sewn = {name: format_length(sewn_length(p, name), unit) for name in p.edge_names}
     drawn = [strokes(e.path) for e in p.outline]
     left, top, right, bottom = p.box
-    label = _roomy(p, _label_at(p))
+    grain = grain_drawn(p)
+    label = _roomy(p, _label_at(p, grain))
     note = "cut as a seam, not on the fold" if p.cut.on_fold and not lies_on_fold(p) else ""
     return DrawnPiece(
         name=p.name,
@@ -222,7 +224,7 @@ def _alone(p: Piece, unit: Unit, bends: bool) -> DrawnPiece:
         notches=[],
         tapes=[to_svg(t) for t in p.paper.tapes],
         patches=[to_svg(t, closed=True) for t in p.paper.patches],
-        grain=to_svg(straight(p.grain.start, p.grain.end)) if p.grain else "",
+        grain=to_svg(straight(grain.start, grain.end)) if grain else "",
         label_at=_xy(label),
         label_room=_room_at(p, label),
         note=note,
@@ -250,12 +252,12 @@ def _comb(path: Path) -> str:
     return " ".join([*teeth, "M " + " L ".join(pair(complex(t)) for t in tips)])
 
 
-def _label_at(p: Piece) -> complex:
+def _label_at(p: Piece, grain: Grain | None) -> complex:
     left, top, right, bottom = p.box
-    if p.grain:
-        along = p.grain.end - p.grain.start
+    if grain:
+        along = grain.end - grain.start
         lies = abs(along.real) > abs(along.imag)
-        return p.grain.start + (complex(0.8, -1.2) if lies else complex(0.8, 1.2))
+        return grain.start + (complex(0.8, -1.2) if lies else complex(0.8, 1.2))
     return complex(0.5 * (left + right), 0.5 * (top + bottom))
 
 
