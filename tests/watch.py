@@ -90,7 +90,7 @@ def assert_readable(line: Sum) -> None:
     line.spoken("in")
     if line.result is not None and line.result.kind != "count":
         worked = exactly(line)
-        assert worked is None or abs(worked - line.result.value) < 1e-6, (
+        assert worked is None or abs(worked - line.result.value) < 1e-4, (
             f"{line.label}: {line.spoken('cm')}, but it comes to {worked}"
         )
 

@@ -5,12 +5,15 @@ from __future__ import annotations
 import re
 
 import pytest
+import shapely
+import shapely.ops
 
 from patterncraft.finishing.finish import cut_words
 from patterncraft.paper.piece import Piece
 from tests.drawn import lines_off, loose_ends, off_what_is_drawn
 from tests.parts_on_bodies import ON_BODICES, ON_SKIRTS
 from tests.patterncraft.parts.ground import made, table
+from tests.samples import polygon
 
 PAIR = ("cut 2, a pair", "shell", 0, "straight")
 SLEEVE = {"sleeve": PAIR}
@@ -90,6 +93,42 @@ def test_the_places_of_a_construction_are_lettered_once_each_and_lie_on_what_is_
             if p.name not in [q.name for q in done.before.pieces]:
                 # A slit's foot lies on the hem, its tip within the piece; a lining's pleat is laid beyond the lines it is traced with.
                 assert lines_off(p) <= {"slit", *(["chest"] if "lining" in p.name else [])}, p.name
+
+
+FOLDED = {
+    "collar bias_roll": ["front bias collar", "back bias collar"],
+    "collar rib": ["neck rib"],
+    "cuff": ["cuff"],
+    "puff": ["elastic"],
+    "binding": ["binding"],
+    "waistband": ["waistband"],
+    "hem band": ["hem band"],
+}
+"""Parts that are folded over lengthwise: both halves alike (common practice, no source)."""
+
+
+@pytest.mark.parametrize("part", FOLDED)
+def test_what_is_folded_over_is_folded_in_its_middle(part: str) -> None:
+    steps = ON_BODICES.get(part) or ON_SKIRTS[part]
+    pattern = made(*steps, on=table() if part in ON_BODICES else table("skirt")).pattern
+    folded = {p.name: p for p in pattern.pieces if any(x.name == "fold line" for x in p.lines)}
+    assert list(folded) == FOLDED[part]
+    for p in folded.values():
+        (path,) = (x.path for x in p.lines if x.name == "fold line")
+        beyond = 0.01 * (path.end - path.start)
+        points = [path.start - beyond, *(path.at(path.length * k / 20) for k in range(21)), path.end + beyond]
+        halves = shapely.ops.split(polygon(p), shapely.LineString([(z.real, z.imag) for z in points])).geoms
+        one, other = (h.area for h in halves)
+        assert one == pytest.approx(other, rel=1e-6)
+
+
+def test_a_hem_that_gets_a_band_is_a_hem_no_more() -> None:
+    """It is sewn: its edges are seams, and lie in the band's seam, each once."""
+    after = made(*ON_SKIRTS["hem band"], on=table("skirt")).pattern
+    for name in ("skirt front", "skirt back"):
+        assert {e.kind for e in after.piece(name).outline if e.name == "hem"} == {"seam"}
+        (seam,) = (s for s in after.seams if any((x.piece, x.edge) == (name, "hem") for x in s.a + s.b))
+        assert any(x.piece == "hem band" for x in seam.a + seam.b)
 
 
 SQUARED = {("collar stand", "2"), ("collar", "2"), ("sleeve", "F")}
