@@ -33,7 +33,7 @@ class Quantity:
         if self.kind == "area":
             return f"{self.value:.1f} cm²"
         if self.kind == "share":
-            return f"{100 * self.value:.0f} %"
+            return f"{round(100 * self.value, 1):g} %"
         if self.kind == "ratio":
             return f"{self.value:.2f} : 1"
         return f"{self.value:g}"

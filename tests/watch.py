@@ -90,13 +90,13 @@ def assert_readable(line: Sum) -> None:
     line.spoken("in")
     if line.result is not None and line.result.kind != "count":
         worked = exactly(line)
-        assert worked is None or abs(worked - line.result.value) < 1e-4, (
+        assert worked is None or abs(worked - line.result.value) < 1e-6, (
             f"{line.label}: {line.spoken('cm')}, but it comes to {worked}"
         )
 
 
 def assert_named(what: str, name: Any) -> None:
-    """A name as it is written on paper: plain words, in small letters but for numbers and single letters."""
+    """A name as it is written on paper: words, nothing that a program would write."""
     assert isinstance(name, str), f"{what} is {name!r}"
     assert "XX" not in name, f"{what}: {name!r}"
 

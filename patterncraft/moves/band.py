@@ -86,8 +86,8 @@ class Band(PartMove):
             Sum(
                 "The band" if not fold else "Half the band",
                 fine(reading.length / ratio),
-                f"{{}} − {self.percent:g} %",
-                (fine(reading.length),),
+                "{} − {}",
+                (fine(reading.length), Quantity(self.percent / 100, "share")),
             ),
             Sum("It stretches by", Quantity(ratio - 1, "share")),
             Sum("High as cut", fine(2 * self.depth), "2 × {}", (fine(self.depth),)),

@@ -80,8 +80,8 @@ class Elastic(PartMove):
             Sum(
                 "The elastic",
                 fine(whole),
-                f"{{}} − {self.percent:g} %" if self.percent else "",
-                (fine(girth),) if self.percent else (),
+                "{} − {}" if self.percent else "",
+                (fine(girth), Quantity(self.percent / 100, "share")) if self.percent else (),
             ),
             Sum("Cut, its ends lapped over", length(whole + LAP), "{} + {}", (length(whole), length(LAP))),
             Sum("Edge : elastic", Quantity(ratio, "ratio"), "{} : {}", (fine(reading.length), fine(own))),

@@ -40,7 +40,7 @@ def draw_rib(name: str, neck: Neck, percent: float, height: float, pencil: Const
         name,
         "Half the neckline, less so many hundredths; twice as wide as it is worn.",
         *neck.sums,
-        Sum("Half the rib", fine(long), f"{{}} − {percent:g} %", (fine(neck.half),)),
+        Sum("Half the rib", fine(long), "{} − {}", (fine(neck.half), Quantity(percent / 100, "share"))),
         Sum("It stretches by", Quantity(ratio - 1, "share")),
         Sum("Wide, folded double", length(height)),
         paths=tuple(e.path for e in piece.outline),

@@ -317,9 +317,7 @@ def _front(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
     pencil.draw(
         name,
         "Half the across front and what the dart stands open there, half-way down the armhole; the armhole, hollower than the back.",
-        Sum("Out", length(guide.real), "{} + {}", (length(across), length(open_there)))
-        if guide.real == across + open_there
-        else Sum("Out, as far as tip and underarm leave room", length(guide.real)),
+        _out(guide.real, across, open_there),
         Sum("From the corner", length(armhole.off_corner)),
         points={"17": guide},
         paths=(armhole.path,),
@@ -350,6 +348,13 @@ def _front(f: Frame, pencil: Construction) -> tuple[Piece, Armhole]:
         lenses=lenses,
     )
     return piece, armhole
+
+
+def _out(out: float, across: float, open_there: float) -> Sum:
+    """How far out the armhole's guide lies, cm: what was measured and what the dart stands open there, unless tip or underarm leave less room."""
+    if out < across + open_there:
+        return Sum("Out, as far as tip and underarm leave room", length(out))
+    return Sum("Out", length(out), "{} + {}", (length(across), length(open_there)))
 
 
 def _shoulder(f: Frame, level: float) -> tuple[complex, float]:

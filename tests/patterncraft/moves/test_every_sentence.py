@@ -14,9 +14,11 @@ from patterncraft.moves.move import Move, parameter
 from patterncraft.moves.registry import MOVES, read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
+from patterncraft.units import Unit
 from tests.rich import RULES
 
 Step = dict[str, Any]
+UNITS: tuple[Unit, ...] = ("cm", "in")
 CM = re.compile(r"(-?\d+\.\d+) cm\b")
 INCHES = re.compile(r"(−?)(?:(\d+) )?(\d+(?:/\d+)?) in\b(?! in)|(−?)(?:(\d+) )?(\d+(?:/\d+)?) in(?= in\b)")
 SHOWN: dict[str, Step] = {
@@ -111,8 +113,8 @@ def test_what_is_set_otherwise_is_said_otherwise(name: str, field: str) -> None:
             other = step_of(step | {field: value})
         except PatternError:
             continue
-        for unit in ("cm", "in"):
-            assert other.spoken(None, unit) != base.spoken(None, unit), f"{field} = {value!r} is not said"  # type: ignore[arg-type]
+        for unit in UNITS:
+            assert other.spoken(None, unit) != base.spoken(None, unit), f"{field} = {value!r} is not said"
         assert_alike(other, None)
 
 

@@ -157,11 +157,11 @@ SQUARED = {
 }
 """Places that only guide the hand: nothing drawn goes through them."""
 PASSED = {
-    # The shoulder is swung on about the dart's point once its dart is drawn.
+    # The guide on the neck's diagonal, whose level the opened tip comes to; the armhole's guide, along whose upright its innermost place slides.
     "bodice-shoulder-dart": {("front", "11"), ("front", "17")},
     # The tip is rounded into the overarm.
     "dolman": {("back", "1"), ("front", "10")},
-    # The underarm's corner is rounded.
+    # The armhole's guide again.
     "loose-jacket": {("back", "7"), ("front", "7")},
 }
 """Places that the finished line passes within half a centimetre: it is drawn fair beside them."""
