@@ -12,6 +12,8 @@ from typing import Literal
 
 from .units import Unit, format_length
 
+HAIR = 1e-6
+"""cm: less than that hides nothing"""
 Kind = Literal["length", "fine", "angle", "count", "area", "share", "ratio"]
 
 
@@ -22,10 +24,12 @@ class Quantity:
     value: float
     kind: Kind = "length"
 
-    def text(self, unit: Unit, bare: bool = False) -> str:
-        """In words; ``bare`` leaves the unit of a length away, as within a sum."""
+    def text(self, unit: Unit, bare: bool = False, exact: bool = False) -> str:
+        """In words; ``bare`` leaves the unit of a length away, as within a sum; ``exact`` tells a length to the tenth of a millimetre, unless it
+        stands on a tenth of a centimetre."""
         if self.kind == "length":
-            return format_length(self.value, unit, with_unit=not bare)
+            hidden = exact and abs(self.value - round(self.value, 1)) > HAIR
+            return format_length(self.value, unit, 2 if hidden else 1, with_unit=not bare)
         if self.kind == "fine":
             return format_length(self.value, unit, 2, with_unit=not bare)
         if self.kind == "angle":
@@ -52,9 +56,10 @@ class Sum:
     caution: bool = False
 
     def spoken(self, unit: Unit) -> str:
-        """The line in words, in the reader's unit."""
-        formula = self.formula.format(*(t.text(unit, bare=True) for t in self.terms)) if self.formula else ""
-        result = self.result.text(unit) if self.result else ""
+        """The line in words, in the reader's unit. What was set to the tenth of a millimetre (in inches: 6.35) and is taken several times is told whole: 3 × 6.3 are not 19.0."""
+        times = "×" in self.formula and all(abs(t.value - round(t.value, 2)) < HAIR for t in self.terms)
+        formula = self.formula.format(*(t.text(unit, bare=True, exact=times) for t in self.terms)) if self.formula else ""
+        result = self.result.text(unit, exact=times) if self.result else ""
         return " = ".join(x for x in (formula, result) if x)
 
 

@@ -59,6 +59,16 @@ def test_working_is_spoken_in_the_readers_unit() -> None:
     assert note("Be careful.").note
 
 
+def test_what_is_set_and_taken_several_times_is_told_whole() -> None:
+    """Worked again with a pencil, what is told has to come out: three times 6.35 are 19.05, and 3 × 6.3 = 19.0 would be wrong."""
+    assert Sum("Opened", length(19.05), "3 × {}", (length(6.35),)).spoken("cm") == "3 × 6.35 = 19.05 cm"
+    assert Sum("Opened", length(6.0), "2 × {}", (length(3.0),)).spoken("cm") == "2 × 3.0 = 6.0 cm"
+    assert Sum("Opened", length(19.05), "3 × {}", (length(6.35),)).spoken("in") == "3 × 2 1/2 = 7 1/2 in"
+    # What is measured has no end; it is told to the tenth everywhere.
+    assert Sum("Round", length(94.5377), "4 × {}", (length(23.634425),)).spoken("cm") == "4 × 23.6 = 94.5 cm"
+    assert Sum("Quarter", length(23.175), "{} / 4", (length(92.7),)).spoken("cm") == "92.7 / 4 = 23.2 cm"
+
+
 def test_allowances_follow_edge_and_kind() -> None:
     a = HouseRules().allowances
     assert [a.for_edge(*x) for x in (("centre front", "fold"), ("centre back", "seam"), ("hem", "hem"), ("yoke", "seam"))] == [
