@@ -25,12 +25,16 @@ settings.register_profile(
 )
 settings.register_profile("search", parent=settings.get_profile("house"), derandomize=False)
 settings.register_profile("mutants", parent=settings.get_profile("house"), max_examples=20)
-watch.install()
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "house"))
 
 
 def pytest_sessionstart() -> None:
-    """Begin with nothing remembered: a fault that is put in after a first run (``make mutants``) must not be answered from before."""
+    """Watch what every test does, and begin with nothing remembered.
+
+    Here, not where this file is read: the bench borrows from the tests and must not time what watches them. And a fault
+    that is put in after a first run (``make mutants``) must not be answered from before.
+    """
+    watch.install()
     forget_all()
     for known in [x for x in gc.get_objects() if type(x) is _lru_cache_wrapper]:
         if str(getattr(known, "__module__", "")).partition(".")[0] in ("patterncraft", "server", "tests"):

@@ -134,6 +134,13 @@ export function Table({
 
   return (
     <div className="relative h-full min-h-[320px] overflow-hidden bg-table">
+      {/* On a sheet of its own: what is dragged over it does not draw its two hundred lines anew. */}
+      <svg
+        aria-hidden="true"
+        className="pointer-events-none absolute inset-0 size-full will-change-transform"
+      >
+        <Ground view={view} unit={unit} {...size} />
+      </svg>
       <svg
         ref={ref}
         role="img"
@@ -149,7 +156,6 @@ export function Table({
         }}
       >
         <GrainArrow />
-        <Ground view={view} unit={unit} {...size} />
         <g transform={`scale(${view.scale}) translate(${-view.x} ${-view.y})`}>
           {drawing.pieces.map((p) => (
             <Sheet
