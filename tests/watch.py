@@ -299,18 +299,20 @@ WRITTEN: dict[Any, Callable[[Any], None]] = {
 }
 
 
+_WATCHING = pytest.MonkeyPatch()
+
+
 def install() -> None:
-    """Watch from now on. Called once."""
+    """Watch from now on, as long as the process runs. Called anew (several runs in one process), it does not watch twice."""
+    _WATCHING.undo()
     refuse = PatternError.__init__
 
     def refused(self: PatternError, *args: Any, **named: Any) -> None:
         refuse(self, *args, **named)
         assert_whole(self)
 
-    # Never undone: it watches as long as the suite runs.
-    watching = pytest.MonkeyPatch()
-    watching.setattr(PatternError, "__init__", refused)
+    _WATCHING.setattr(PatternError, "__init__", refused)
     for kind, right in WRITTEN.items():
-        watching.setattr(kind, "__init__", _written(kind.__init__, right))
+        _WATCHING.setattr(kind, "__init__", _written(kind.__init__, right))
     for move in MOVES.values():
-        watching.setattr(move, "apply", _checked(move.apply))
+        _WATCHING.setattr(move, "apply", _checked(move.apply))
