@@ -71,13 +71,13 @@ class Armhole(Move):
         def by(value: float, more: str, less: str, none: str) -> str:
             return f"{format_length(abs(value), unit)} {more if value > 0 else less}" if value else none
 
-        shoulder = by(self.at_shoulder, "in at the shoulder", "out at the shoulder", "ending where it did")
+        shoulder = by(self.at_shoulder, "inwards at the shoulder", "outwards at the shoulder", "ending where it did")
         if self.halter is not None:
             shoulder = f"as a halter that leaves {format_length(self.halter, unit)} of shoulder"
         return {
             "pieces": " and ".join(self.pieces) if self.pieces else "whole garment",
             "down": by(self.down, "lower", "higher", "as deep as it was"),
-            "middle": by(self.in_at_middle, "in at its middle", "out at its middle", "as hollow as it was"),
+            "middle": by(self.in_at_middle, "inwards at its middle", "outwards at its middle", "as hollow as it was"),
             "shoulder": shoulder,
         }
 

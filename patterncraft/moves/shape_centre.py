@@ -40,7 +40,7 @@ class ShapeCentre(Move):
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         piece = known(pattern, self.piece)
-        word = "in" if self.amount >= 0 else "out"
+        word = "inwards" if self.amount >= 0 else "outwards"
         return {
             "piece": self.piece,
             "at": self.at.words(piece, unit),

@@ -43,7 +43,7 @@ class ShapeSide(Move):
         return {
             "pieces": " and ".join(self.pieces) if self.pieces else "whole garment",
             "at": self.at.words(piece, unit),
-            "amount": f"{format_length(abs(self.amount), unit)} {'in' if self.amount >= 0 else 'out'}",
+            "amount": f"{format_length(abs(self.amount), unit)} {'inwards' if self.amount >= 0 else 'outwards'}",
         }
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:

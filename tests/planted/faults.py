@@ -31,6 +31,7 @@ from .ground import (
     of_piece,
     of_seam,
     spoilt,
+    waved,
     without_notches,
     worked,
 )
@@ -287,6 +288,8 @@ FAULTS: tuple[Planted, ...] = (
     planted("A hem three degrees off the square at the fold", "square", "skirt front|hem", SKIRT,
         of_piece("skirt front", lambda p: corner_moved("hem", 1.2j, at_end=p.outline[([i for i, e in enumerate(p.outline) if e.name == "hem"][-1] + 1) % len(p.outline)].kind == "fold")(p)), *ZIPPED),
     planted("A hem with a corner in its middle", "fair", "skirt front|hem", SKIRT, of_piece("skirt front", drawn("hem", kinked(-1.2j))), *ZIPPED),
+    planted("A skirt's hem that turns over", "fair", "skirt front|hem", SKIRT, of_piece("skirt front", drawn("hem", waved(2))), *ZIPPED),
+    planted("A sleeve's hem that turns over twice", "fair", "sleeve|hem", DRESS, of_piece("sleeve", drawn("hem", waved(3))), *HOOKED),
     planted("An armhole drawn in two straight lines", "fair", "back|armhole", BODICE, of_piece("back", drawn("armhole", kinked(2.0 + 1j))), *HOOKED),
     # ---- girths
     on_body("Cut for a bust of 92, worn by one of 104", "girth-bust", "chest", {"bust_girth": 104}, BODICE, *HOOKED),

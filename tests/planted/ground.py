@@ -9,6 +9,7 @@ from typing import Any
 
 from patterncraft.checks.subject import Subject
 from patterncraft.drafting.schools import school
+from patterncraft.geometry.fair import fair_curve
 from patterncraft.geometry.path import Path, straight
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
@@ -131,6 +132,18 @@ def kinked(by: complex) -> Callable[[Path], Path]:
     def path(p: Path) -> Path:
         middle = p.at(0.5 * p.length) + by
         return straight(p.start, middle).then(straight(middle, p.end))
+
+    return path
+
+
+def waved(bends: int, by: float = 1.0) -> Callable[[Path], Path]:
+    """To and fro over the line from end to end, ``by`` cm to either side: it turns over once less than it bends."""
+
+    def path(p: Path) -> Path:
+        chord = p.end - p.start
+        aside = 1j * by * chord / abs(chord)
+        peaks = [p.start + chord * (k + 0.5) / bends + aside * (-1) ** k for k in range(bends)]
+        return fair_curve([p.start, *peaks, p.end])
 
     return path
 

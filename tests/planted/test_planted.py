@@ -20,8 +20,8 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.replay import replay
 from patterncraft.style import on_one_table
 from tests.bodies import random_body
-from tests.planted.faults import FAULTS, PANEL
-from tests.planted.ground import BODY, HOOKED, ZIPPED, Planted, looked, worked
+from tests.planted.faults import DRESS, FAULTS, PANEL, planted
+from tests.planted.ground import BODY, HOOKED, ZIPPED, Planted, drawn, looked, of_piece, waved, worked
 
 BY_TITLE = pytest.mark.parametrize("fault", FAULTS, ids=lambda f: f.title)
 
@@ -114,6 +114,14 @@ def test_untouched_blocks_of_random_bodies_have_no_finding(name: str) -> None:
 @pytest.mark.parametrize("steps", [HOOKED, (*HOOKED, PANEL)], ids=["closed", "with panels"])
 def test_right_work_has_no_finding(steps: tuple[dict[str, object], ...]) -> None:
     assert [f.words for f in examine(looked(worked(("bodice",), *steps)))] == []
+
+
+def test_a_sleeve_hem_may_be_lower_behind_and_hollowed_in_front() -> None:
+    """Once over, as a sleeve is worn (common practice, no source); a bishop's own hem is such a one."""
+    waving = planted("", "fair", "sleeve", DRESS, of_piece("sleeve", drawn("hem", waved(2))), *HOOKED)
+    assert found(waving, waving.spoilt()) == []
+    bishop = looked(worked(DRESS, *HOOKED, {"move": "bishop"}))
+    assert [f.words for f in examine(bishop) if f.code == "fair"] == []
 
 
 # ---- what is said of findings

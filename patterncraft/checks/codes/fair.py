@@ -16,6 +16,8 @@ from ..subject import Subject
 
 TURNS: Final = {"cap": 2, "armhole": 0, "neckline": 0, "hem": 0, "waist": 1, "side": 2, "underarm": 2}
 """How often an edge of a kind may turn over. Style lines are drawn as one likes them."""
+SLEEVE_HEM: Final = 1
+"""How often a sleeve's hem may: lower behind, where the elbow bends, and hollowed in front (common practice, no source)."""
 STRAP: Final = 4.5
 """cm of shoulder: less is the strap of a halter."""
 CORNER: Final = 5.0
@@ -35,7 +37,8 @@ def _found(p: Piece, bends: tuple[BendRecord, ...]) -> tuple[Finding, ...]:
         word = edge_word(c.edge)
         if word not in TURNS or c.is_designed or _is_halter(p, c.edge):
             continue
-        said, at, amount = _worse(c, TURNS[word], record.bend(c.edge))
+        turns = SLEEVE_HEM if word == "hem" and "cap" in map(edge_word, p.edge_names) else TURNS[word]
+        said, at, amount = _worse(c, turns, record.bend(c.edge))
         if said:
             place = point_of(p, spot_along(p, c.edge, at))
             found.append(Finding(f"The {c.edge} of the {p.name} {said}.", amount, CORNER, p.name, c.edge, "", place))
