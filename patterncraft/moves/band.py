@@ -13,7 +13,7 @@ from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Piece
 from ..paper.seam import SeamRule, Stretch
-from ..parts.loose_edges import reading_of, sewn_now
+from ..parts.loose_edges import reading_of, sewn_now, told_where_sewn
 from ..parts.neck_strips import MOST_STRETCH
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
 from ..parts.reading import Reading
@@ -92,6 +92,7 @@ class Band(PartMove):
             Sum("It stretches by", Quantity(ratio - 1, "share")),
             Sum("High as cut", fine(2 * self.depth), "2 × {}", (fine(self.depth),)),
             *((tell(f"On the fold at the {fold}."),) if fold else ()),
+            *told_where_sewn(pattern, reading),
         )
         pencil = Construction()
         pencil.draw(

@@ -11,7 +11,7 @@ from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..paper.seam import SeamRule
 from ..parts.folded_strip import along_side, side_strip
-from ..parts.loose_edges import reading_of, sewn_now
+from ..parts.loose_edges import reading_of, sewn_now, told_where_sewn
 from ..parts.part import Join, Pair, Part, piece_names
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, tell
@@ -94,6 +94,7 @@ class Binding(PartMove):
                 (length(total + (strips - 1) * wide), fine(wide)),
             ),
             *((tell(f"{strips - 1} joins, each along a thread."),) if strips > 1 else ()),
+            *told_where_sewn(pattern, reading),
         )
         pencil = Construction()
         pencil.draw(name, "A strip on the bias, as long as the edge.", *sums[:3], paths=tuple(e.path for e in piece.outline))

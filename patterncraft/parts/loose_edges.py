@@ -13,6 +13,7 @@ from ..house import edge_word
 from ..paper.pattern import Pattern
 from ..paper.seam import Seam, SeamRule, Side
 from ..paper.sewn import sewn_length
+from ..working import Sum, tell
 from .reading import Reading, stops_of, without_strip
 
 
@@ -32,6 +33,13 @@ def reading_of(pattern: Pattern, edges: Sequence[OnPiece], name: str, field: str
         side = waiting.a if len(side) == len(waiting.a) else side
     lengths = tuple(sewn_length(pattern.piece(s.piece), s.edge, s.run) for s in side)
     return Reading(seam, side, lengths, stops_of(pattern, side))
+
+
+def told_where_sewn(pattern: Pattern, reading: Reading) -> tuple[Sum, ...]:
+    """Of each seam in which an edge that was read is sewn to another piece already: the part is set into it, as a trim is. Nothing of a seam that waits."""
+    read = {(s.piece, s.edge) for s in reading.side}
+    sewn = [s for s in pattern.seams if s.b and read & {(x.piece, x.edge) for x in (*s.a, *s.b)}]
+    return tuple(tell(f"Set into the seam {s.name}, where it is sewn already.") for s in sewn)
 
 
 def waiting_on(pattern: Pattern, side: Side) -> Seam | None:

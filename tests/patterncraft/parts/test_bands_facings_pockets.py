@@ -65,6 +65,15 @@ def test_a_little_of_the_waist_is_eased_onto_its_band_and_more_is_gathered() -> 
     assert refused({"move": "waistband", "ease": 36.0}, on=table("skirt")).field == "ease"
 
 
+@pytest.mark.parametrize("move", ["band", "binding"])
+def test_a_trim_for_an_edge_that_is_sewn_already_is_set_into_that_seam_and_says_so(move: str) -> None:
+    def told(edges: list[list[str]]) -> list[str]:
+        return [x.label for x in made({"move": move, "edges": edges}).done[-1].working if x.label.startswith("Set into")]
+
+    assert told([["front", "shoulder"]]) == ["Set into the seam shoulder, where it is sewn already."]
+    assert told([["front", "neckline"], ["back", "neckline"]]) == []
+
+
 def test_a_dart_rotated_out_of_the_waist_afterwards_lets_the_waistband_follow() -> None:
     """What the dart took in is there no more: the waist is longer by its cut edge? No: its paper closes, and the sewn waist keeps its length."""
     out = {"move": "rotate_dart", "piece": "skirt front", "dart": "waist dart", "to": {"edge": "hem", "fraction": 0.5}}
