@@ -20,7 +20,7 @@ from tests.rich import RULES
 Step = dict[str, Any]
 UNITS: tuple[Unit, ...] = ("cm", "in")
 CM = re.compile(r"(-?\d+\.\d+) cm\b")
-INCHES = re.compile(r"(−?)(?:(\d+) )?(\d+(?:/\d+)?) in\b(?! in)|(−?)(?:(\d+) )?(\d+(?:/\d+)?) in(?= in\b)")
+INCHES = re.compile(r"(−?)(?:(\d+) )?(\d+(?:/\d+)?) in\b")
 SHOWN: dict[str, Step] = {
     "add_ease": {"move": "add_ease", "layer": "jacket"},
     "close_dart": {"move": "close_dart", "piece": "front", "dart": "waist dart"},
@@ -82,7 +82,7 @@ def inches_of(sentence: str) -> list[float]:
     """cm of every length in a sentence in inches, negative below zero. An inch is 2.54 cm (international agreement, 1959)."""
     found = []
     for m in INCHES.finditer(sentence):
-        sign, whole, part = m.groups()[:3] if m[3] else m.groups()[3:]
+        sign, whole, part = m.groups()
         found.append((-1 if sign else 1) * float(Fraction(int(whole or 0)) + Fraction(part)) * 2.54)
     return found
 
