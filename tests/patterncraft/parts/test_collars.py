@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import cmath
+from math import atan2, degrees
 
 import pytest
 import shapely
@@ -10,6 +11,7 @@ import shapely
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path
 from patterncraft.paper.pattern import Pattern
+from patterncraft.replay import Replay
 from tests.patterncraft.parts.ground import NECK, STAND, edge, integrated, made, near, promise, refused, table, total
 from tests.samples import polygon
 
@@ -219,6 +221,12 @@ def test_half_neck_of_thirty_less_a_fifth_is_a_rib_of_twenty_four() -> None:
     assert shoulder.at_b == near(0.8 * shoulder.at_a)
 
 
+def written(done: Replay) -> dict[str, float]:
+    """What the last step wrote beside its drawing, by label: cm or degrees."""
+    sums = [x for stage in done.done[-1].stages for x in stage.sums]
+    return {x.label: x.result.value for x in sums if x.result is not None}
+
+
 def test_bias_strips_are_as_long_as_front_and_back_along_both_edges_and_meet_at_the_shoulder() -> None:
     done = made({"move": "collar", "kind": "bias_roll", "width": 4.0, "less_at_back": 1.0, "point": 1.5})
     front, back = done.pattern.piece("front bias collar"), done.pattern.piece("back bias collar")
@@ -231,6 +239,9 @@ def test_bias_strips_are_as_long_as_front_and_back_along_both_edges_and_meet_at_
     assert integrated(edge(front, "shoulder")) == near(integrated(edge(back, "shoulder")))
     assert integrated(edge(back, "centre back")) == near(3.0)
     assert promise(done.pattern, "neckline").kept
+    told = written(done)
+    assert [told[x] for x in ("Front", "Back, along either edge")] == [near(x) for x in sizes]
+    assert (told["Wide, worn double"], told["Wide at the centre back"]) == (near(4.0), near(3.0))
 
 
 # ---- grown on the front
@@ -257,6 +268,13 @@ def test_a_roll_collar_lays_the_backs_neckline_along_a_crease_that_touches_the_n
     assert abs((behind.start_direction * way.conjugate()).real) < 1e-9
     outer = edge(front, "collar edge")
     assert abs((outer.end_direction * behind.start_direction.conjugate()).real) < 1e-6
+    # What is written beside the drawing is what the drawing measures; the grain is upright.
+    assert written(done) == {
+        "Back neckline along the crease": near(integrated(edge(front, "neckline"))),
+        "The crease leans from the grain by": near(degrees(atan2(abs(way.real), abs(way.imag)))),
+        "Wide at the centre back": near(4.0),
+        "Outer edge": near(integrated(outer)),
+    }
 
 
 def test_a_roll_collar_is_refused_where_its_crease_does_not_begin_on_the_opening() -> None:
