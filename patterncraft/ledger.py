@@ -77,7 +77,7 @@ def ledger(pattern: Pattern, rules: HouseRules) -> tuple[Promise, ...]:
 def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
     """cm by which the edges of that name on these pieces are longer than they will be sewn, all round the body: what is gathered,
     pleated or eased in them by their seams' rules."""
-    total = 0.0
+    taken: dict[frozenset[Stretch], float] = {}
     for seam in pattern.seams:
         if not any(r.kind in TAKES_UP for r in (seam.rule, *(x.rule for x in seam.rules))):
             continue
@@ -85,8 +85,11 @@ def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
             if not side or any(s.edge != edge or s.piece not in pieces for s in side):
                 continue
             whole = pattern.side_length(side)
-            total += _times_round(pattern, side) * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
-    return total
+            lost = _times_round(pattern, side) * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
+            # Sewn into two seams, as a trim is, an edge is gathered once.
+            where = frozenset(s._replace(start="") for s in side)
+            taken[where] = max(taken.get(where, 0.0), lost)
+    return sum(taken.values())
 
 
 def _times_round(pattern: Pattern, side: Side) -> float:

@@ -7,6 +7,7 @@ from typing import ClassVar, Literal, NamedTuple, Self
 from pydantic import model_validator
 
 from ..errors import BadSetting, MoveRefused
+from ..geometry.path import Path
 from ..handwork.blending import Meeting, blended
 from ..handwork.waiting import held_as_now
 from ..house import HouseRules
@@ -91,8 +92,10 @@ class Blend(Move):
             old = hand.piece(p.name)
             for edge in p.edge_names:
                 was, now = sewn_length(old, edge), sewn_length(p, edge)
-                if abs(was - now) > 1e-6:
+                # Also one that gives at one end as much as it gets at the other.
+                if _drawn(old, edge) != _drawn(p, edge):
                     changed.update(pattern.seams_of(p.name, edge))
+                if abs(was - now) > 1e-6:
                     lines.append(before_now(f"{p.name.capitalize()}, {edge}: before, now", was, now))
         followed = lay_down(hand, worked, changed=changed)
         after = held_as_now(followed.pattern, changed)
@@ -130,6 +133,10 @@ class Blend(Move):
             "Choose edges that meet where their pieces are sewn together.",
             "edges",
         )
+
+
+def _drawn(piece: Piece, edge: str) -> list[Path]:
+    return [e.path for e in piece.outline if e.name == edge]
 
 
 def _ends_of(pattern: Pattern, seam: Seam) -> list[_Joint]:

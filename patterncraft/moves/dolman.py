@@ -97,6 +97,8 @@ class Dolman(Move):
             missing = [e for e in ("neckline", "shoulder", "armhole", "side", "waist") if e not in p.edge_names]
             if missing:
                 raise MoveRefused(f"it has no {missing[0]}.", p.name, "Choose a bodice that ends at the waist.", word)
+            if not any(e.startswith("centre") for e in p.edge_names):
+                raise MoveRefused("it has no centre any more.", p.name, "Make the dolman before what is drawn on its front.", word)
             refuse_with_sleeve(pattern, p.name, word)
         seams = []
         back_name = {p.name: word for word, p in bodies.items()}

@@ -14,11 +14,11 @@ from ..house import HouseRules
 from ..paper.draw import redraw
 from ..paper.edge import on_new_paper
 from ..paper.made import is_part
-from ..paper.nearest import nearest_spot
+from ..paper.nearest import nearest_on, nearest_spot
 from ..paper.pattern import Pattern
 from ..paper.piece import DrawnLine, Paper, Piece
 from ..paper.seam import Notch, Seam, Side, Stretch
-from ..paper.sewn import distance_of, point_of, sewn_length, starts_at_end
+from ..paper.sewn import distance_of, point_of, run_of, runs_of, sewn_length, starts_at_end
 from ..paper.sound import assert_sound
 from ..parts.part import piece_names
 from ..places.levels import downward
@@ -82,10 +82,11 @@ class Lining(Move):
             name = f"lining {s.name}"
             if name in taken:
                 continue
-            a, b = (tuple(x._replace(piece=called[x.piece]) for x in side) for side in (s.a, s.b))
+            sheets = {p.name: p for p in linings}
+            a, b = (tuple(_on_lining(pattern.piece(x.piece), sheets[called[x.piece]], x) for x in side) for side in (s.a, s.b))
             if not _still_there(linings, (*a, *b)):
                 continue
-            found = _notches(pattern, s, Seam(name, a, b, s.rule), {p.name: p for p in linings})
+            found = _notches(pattern, s, Seam(name, a, b, s.rule), sheets)
             known = {"start", "end", *(n.name for n in found)}
             seams.append(Seam(name, a, b, s.rule, tuple(r for r in s.rules if {r.start, r.end} <= known)))
             notches += found
@@ -135,6 +136,17 @@ class Lining(Move):
         return replace(drawn, lines=(*drawn.lines, DrawnLine("centre back", old.path)))
 
 
+def _on_lining(piece: Piece, lining: Piece, x: Stretch) -> Stretch:
+    """A stretch of a seam on the lining: of several parts of an edge the one that lies where the shell's does, since its outline may begin elsewhere."""
+    runs = runs_of(lining, x.edge) if x.edge in lining.edge_names else []
+    if len(runs) < 2:
+        return x._replace(piece=lining.name)
+    path = piece.outline[run_of(piece, x.edge, x.run)[0]].path
+    place = path.at(0.5 * path.length)
+    nearest = min(range(len(runs)), key=lambda k: min(nearest_on(lining.outline[i].path, place)[0] for i in runs[k]))
+    return x._replace(piece=lining.name, run=nearest)
+
+
 def _reaching(piece: Piece, before: int, after: int, path: Path, up: complex) -> Path:
     """The moved hem from neighbour to neighbour: its ends where these are cut back to."""
     a, b = piece.outline[before], piece.outline[after]
@@ -168,8 +180,8 @@ def _same_place(pattern: Pattern, side: Side, lined: Side, at: float, linings: M
     for s, own in zip(side, lined, strict=True):
         piece = linings[own.piece]
         whole = sewn_length(piece, own.edge, own.run)
-        if s.piece == place.piece.name:
-            spot = nearest_spot(piece, z, [own.edge])
+        spot = nearest_spot(piece, z, [own.edge]) if s.piece == place.piece.name else None
+        if spot is not None and spot.edge in run_of(piece, own.edge, own.run):
             if abs(point_of(piece, spot) - z) > NEAR:
                 return None
             along = distance_of(piece, spot)

@@ -70,10 +70,9 @@ def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
     known = {s.name for s in pattern.seams}
     fresh_seams: list[str] = []
     waiting = {j.reading.seam.name for j in part.joins}
-    # What was free until now, as the end of a button stand, is sewn to the part.
-    seams = [
-        s for s in seams if s.rule.kind != "free" or s.name in waiting or s.b or not {(x.piece, x.edge) for x in s.a} <= joined
-    ]
+    # What was free until now, as the end of a button stand, is sewn to the part; not what a closure or a notch lies on.
+    kept = waiting | {n.seam for n in notches} | {r.seam for c in pattern.closures for r in c.parts}
+    seams = [s for s in seams if s.rule.kind != "free" or s.name in kept or s.b or not {(x.piece, x.edge) for x in s.a} <= joined]
     for join in part.joins:
         name = join.reading.seam.name
         own, fresh = _paired(pattern, join, Pattern(part.pieces).side_length(join.side))

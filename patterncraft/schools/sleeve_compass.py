@@ -27,6 +27,8 @@ APART = 4.0
 """cm by which the two spans may miss each other before the measures contradict each other."""
 COPIED_TO = 50.0
 """Degrees; the armhole's curve is copied up to where it is so steep: above, the cap leans in and the armhole does not."""
+LEAST_COPIED = 0.1
+"""cm of an armhole's hollow, from the side seam up, without which there is nothing to copy."""
 CLOSE_FIT, COAT = (0.2, 0.5), (0.1, 1.0)
 
 
@@ -209,10 +211,16 @@ class Lowers:
     @classmethod
     def of(cls, a: WholeArmhole, mark: float) -> Lowers:
         """The parts of both halves that a cap copies: up to ``mark`` cm above the underarm, or to where the armhole grows
-        too steep for a cap."""
+        too steep for a cap. Raises BadSetting where it is so from the side seam on."""
 
         def lower(half: HalfArmhole) -> Path:
             at = min(half.up_to(mark), half.up_to_slope(COPIED_TO))
+            if at < LEAST_COPIED:
+                raise BadSetting(
+                    "the armhole goes straight up from the side seam: there is no hollow that the cap could copy.",
+                    "",
+                    "Hollow it out under the arm first, or make the sleeve by thirds.",
+                )
             return half.path.cut(at)[0] if at < half.length - 1e-6 else half.path
 
         return cls(lower(a.front), turned_to_front(lower(a.back)))

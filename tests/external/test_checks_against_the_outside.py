@@ -141,6 +141,65 @@ def test_where_both_sides_touch_is_equally_far_along_both(blocks: tuple[str, ...
             assert b.at_a - a.at_a == pytest.approx(b.at_b - a.at_b, abs=1e-9)
 
 
+def holds(piece: Piece, z: complex) -> bool:
+    """Whether a place lies on its paper (shapely)."""
+    return bool(polygon(piece).contains(shapely.Point(z.real, z.imag)))
+
+
+@pytest.mark.parametrize("way", ["on", "back", "both"])
+@pytest.mark.parametrize(
+    ("blocks", "seam"), [(("bodice", "sleeve"), "armhole"), (("bodice", "sleeve"), "side"), (("skirt",), "side")]
+)
+def test_whichever_way_it_is_walked_edge_runs_along_edge_and_the_papers_lie_on_different_sides(
+    blocks: tuple[str, ...], seam: str, way: Literal["on", "back", "both"]
+) -> None:
+    """On along both sides, back from both ends, or from the ends to the middle; directions and sides of the paper by svgpathtools' points alone."""
+    pattern = table(*blocks)
+    own = pattern.seam(seam)
+    done = walk(pattern, own, way)
+    fixed, rolling = (parse_path(" ".join(to_svg(p) for p in laid.lines)) for laid in (done.fixed, done.rolling))
+    whole = done.fixed.length, done.rolling.length
+    for f in done.frames[:: 7 if way == "on" else 5]:
+        a, b = min(f.at_a, whole[0] - 0.01), min(f.at_b, whole[1] - 0.01)
+        z, y = along(fixed, a), along(rolling, b)
+        ahead = along(fixed, a + 0.01) - z, f.by.point(along(rolling, b + 0.01)) - f.by.point(y)
+        assert abs(phase(ahead[1] / ahead[0])) < 0.02
+    # The sheets themselves: a place a little way inside each, beside the place where they touch, lies on the other side of the edge.
+    f = done.frames[len(done.frames) // 3]
+    for laid, at in ((done.fixed, f.at_a), (done.rolling, f.at_b)):
+        strip = laid.strips[0]
+        z, direction = strip.path.stand_at(min(max(at, 0.5), strip.path.length - 0.5))
+        right = holds(pattern.piece(strip.piece), strip.by.inverse().point(z + 1j * direction * 0.3))
+        left = holds(pattern.piece(strip.piece), strip.by.inverse().point(z - 1j * direction * 0.3))
+        assert (right, left) == ((True, False) if strip.paper_to_the_right else (False, True))
+    assert (done.fixed.strips[0].paper_to_the_right == done.rolling.strips[0].paper_to_the_right) == f.by.mirrored
+    assert done.rolling.placed(f.by).strips[0].paper_to_the_right != done.fixed.strips[0].paper_to_the_right
+    # From where to where: the places on the fixed side, and the names at which one stops.
+    names = [n.name for n in sorted(pattern.notches_of(seam), key=lambda n: n.at_a) if n.at_b is not None]
+    places = [f.at_a for f in done.frames]
+    stops = [s.name for s in done.stops]
+    if way == "on":
+        assert (places[0], places[-1]) == (0.0, pytest.approx(whole[0], abs=0.2 * whole[0]))
+        assert places == sorted(places)
+        assert stops == [*names, "end"]
+    elif way == "back":
+        assert places[0] == pytest.approx(whole[0])
+        assert places == sorted(places, reverse=True)
+        assert stops == [*names[::-1], "start"]
+    else:
+        turn = next(k for k in range(1, len(places)) if places[k] > places[k - 1] + 2)
+        assert places[turn] == pytest.approx(whole[0])
+        assert places[:turn] == sorted(places[:turn])
+        assert places[turn:] == sorted(places[turn:], reverse=True)
+        middle = stops.index("middle")
+        assert (stops[:middle], stops[middle + 1 :]) == (names[:middle], [*names[middle:][::-1], "middle"])
+    # What is left over adds up from stop to stop, anew on each way.
+    sums = 0.0
+    for k, stop in enumerate(done.stops):
+        sums = stop.difference if k and done.stops[k - 1].name == "middle" else sums + stop.difference
+        assert stop.left == pytest.approx(sums, abs=1e-9)
+
+
 def test_what_is_left_of_a_cap_is_its_ease_by_quadrature() -> None:
     """The cap and both armholes integrated with scipy from the curves' own derivatives."""
 
