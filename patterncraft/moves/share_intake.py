@@ -103,7 +103,9 @@ class ShareIntake(Move):
             else narrowed(piece, dart.name, given)
         )
         after = assert_sound(piece, "Give it less.")
-        touched = {edge, *(t.edge for t in self.to if t.edge)}
+        # A dart in a corner lies between two edges: it gives to both.
+        beside = (before.outline[k % len(before.outline)].name for k in (dart.vertex - 2, dart.vertex + 1))
+        touched = {edge, *beside, *(t.edge for t in self.to if t.edge)}
         changed = {name for e in touched for name in pattern.seams_of(self.piece, e)}
         followed = lay_down(hand, [after], changed=changed)
         return Outcome(

@@ -29,6 +29,9 @@ def gathered_between_notches(before: Pattern, after: Pattern, sleeve: str) -> Pa
     cap = after.side_length(seam.a if cap_first else seam.b)
     other = seam.b if cap_first else seam.a
     armhole = after.side_length(other) if other else seam.rule.length or _promised(before, seam)
+    if armhole < last.at_b:
+        # Let go of its armhole, it is gathered to nothing that is known.
+        return after
     low, high = first.at_b, cap - (armhole - last.at_b)
     full, flat = high - low, last.at_b - first.at_b
     if full <= flat or flat <= 0:
