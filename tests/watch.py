@@ -34,6 +34,8 @@ from tests.sums import exactly
 from tests.travel import stroke
 
 FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
+SHOUTED = re.compile(r"\b(?!STEP\b|JSON\b|HPGL\b)[A-Z]{4,}\b")
+"""A word in capitals, but for the names of formats."""
 QUOTED = re.compile(r"“[^”]*”")
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
@@ -52,6 +54,7 @@ def assert_words(what: str, text: Any) -> None:
     bare = QUOTED.sub("", text)
     assert "XX" not in bare, f"{what}: {text!r}"
     assert not re.search(r"\bNone\b", bare), f"{what}: {text!r}"
+    assert not SHOUTED.search(bare), f"{what} is shouted: {text!r}"
     assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
 
 
@@ -87,6 +90,8 @@ def assert_readable(line: Sum) -> None:
     assert "XX" not in line.formula, line.formula
     assert all(q.kind in QUANTITIES for q in (*line.terms, *([line.result] if line.result else [])))
     assert line.note or line.result is not None or line.terms, f"the sum {line.label!r} says nothing"
+    if re.search(r"\b(new|away) paper\b|\bpaper (away|cut away|gone)\b", line.label, re.IGNORECASE) and line.result is not None:
+        assert line.result.kind == "area", f"{line.label} is told as {line.result.kind}"
     line.spoken("in")
     if line.result is not None and line.result.kind != "count":
         worked = exactly(line)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import pairwise
 from typing import ClassVar, Literal
 
 from ..errors import BadPlace, MoveRefused
@@ -25,6 +26,8 @@ from .move import Example, Group, Move, Outcome, known, slot_field
 
 BESIDE = 1.5 * INCH
 """cm that a slit's facing reaches beside it, and above its end (common practice, no source)."""
+PLACES = 24
+"""Places of an edge at which it is looked whether it goes on across the grain."""
 
 
 class Slit(Move):
@@ -94,6 +97,15 @@ class Slit(Move):
         up = (tip - foot) / abs(tip - foot)
         rise = self.length + BESIDE
         a, b = part.start, part.end
+        over = [((part.at(part.length * k / PLACES) - foot) * up.conjugate()).imag for k in range(PLACES + 1)]
+        steps = [y - x for x, y in pairwise(over)]
+        if max(steps) >= 0 >= min(steps):
+            raise BadPlace(
+                "the edge turns back beside the slit there: a facing traced from it would lie on itself.",
+                piece.name,
+                "Slit it from the hem, or leave the facing out.",
+                "at",
+            )
         top_a, top_b = (z + up * (rise - ((z - foot) * up.conjugate()).real) for z in (a, b))
         (name,) = piece_names(pattern, ("slit facing",))
         # The outline runs clockwise: along the hem as the piece's does.

@@ -71,6 +71,11 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
         [{"move": "share_intake", "piece": "front", "dart": "shoulder dart", "to": [{"edge": "armhole", "amount": 1.07}]}],
         "",
     ),
+    "a slit's facing from a side that turns back beside it": (
+        2026070580343,
+        [{"move": "slit", "piece": "front", "at": {"edge": "side", "fraction": 0.685}, "length": 9.6, "facing": True}],
+        "the edge turns back beside the slit there",
+    ),
 }  # fmt: skip
 
 

@@ -16,6 +16,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
 from patterncraft.units import Unit
 from tests.rich import RULES
+from tests.watch import assert_words
 
 Step = dict[str, Any]
 UNITS: tuple[Unit, ...] = ("cm", "in")
@@ -87,11 +88,35 @@ def inches_of(sentence: str) -> list[float]:
     return found
 
 
+PICKED: dict[str, Any] = {
+    "piece": "odd sheet",
+    "pieces": ["odd sheet", "other sheet"],
+    "edge of a piece": ["odd sheet", "side"],
+    "edges of pieces": [["odd sheet", "side"], ["other sheet", "hem"]],
+}
+NAMING = [
+    (name, f.alias or field, (f.json_schema_extra or {})["pick"])
+    for name in SHOWN
+    for field, f in MOVES[name].model_fields.items()
+    if isinstance(f.json_schema_extra, dict) and f.json_schema_extra.get("pick") in PICKED
+]
+
+
+@pytest.mark.parametrize(("name", "field", "pick"), NAMING, ids=[f"{n}-{f}" for n, f, _ in NAMING])
+def test_a_step_speaks_of_every_piece_it_names(name: str, field: str, pick: str) -> None:
+    """By them its chapter of the recipe is told, and whether it can be moved before another step."""
+    instead = {"seam": None, "edge": "hem"} if (name, field) == ("closure", "piece") else {}
+    wanted = {"odd sheet"} | ({"other sheet"} if pick in ("pieces", "edges of pieces") else set())
+    assert wanted <= set(step_of(SHOWN[name] | instead | {field: PICKED[pick]}).pieces_named())
+
+
 def assert_alike(step: Move, table: Pattern | None) -> None:
     """The sentence fills its slots, all of them, and says in inches what it says in centimetres."""
     metric, inches = step.phrases(table, "cm"), step.phrases(table, "in")
     asked = re.findall(r"\{([^}]+)\}", step.sentence)
     for phrases in (metric, inches):
+        for p in phrases:
+            assert_words("the sentence", p.text)
         assert [p.slot for p in phrases if p.slot] == asked
         assert "".join(p.text if not p.slot else "{" + p.slot + "}" for p in phrases) == step.sentence
     assert set(step.fillings(table, "cm")) == set(asked), "a slot that the sentence has not, or one without words"

@@ -243,7 +243,89 @@ def test_a_zip_longer_than_its_seam_and_one_at_a_fold() -> None:
     assert polygon(pattern.piece("fly guard")).bounds[2:] == (near(8.0), near(17.5))
 
 
+def test_a_flys_stitching_runs_down_beside_the_centre_and_turns_in_to_the_zips_end() -> None:
+    """Common practice, no source: half a centimetre within the facing's width, straight to its width above the zip's end, then round to the end."""
+    seam = {"move": "turn_edge_into", "piece": "skirt front", "edge": "centre front", "kind": "seam"}
+    pattern = made(seam, {"move": "fly", "piece": "skirt front", "length": 16.0, "width": 4.0}, on=table("skirt")).pattern
+    front = pattern.piece("skirt front")
+    centre = next(e.path for e in front.outline if e.name == "centre front")
+    top = min((centre.start, centre.end), key=lambda z: z.imag)
+    into = 1 if centre.start.real < 0.5 * sum(front.box[::2]) else -1
+    stitched = next(x.path for x in front.lines if x.name == "fly stitching")
+    straight_on = stitched.segments[0]
+    assert [abs(z.real - top.real) for z in straight_on] == [near(3.5), near(3.5)]
+    assert [z.imag - top.imag for z in straight_on] == [near(0.0), near(12.0)]
+    assert (stitched.end.real - top.real, stitched.end.imag - top.imag) == (near(0.0), near(16.0))
+    assert (straight_on[0].real - top.real) * into > 0, "on the paper, not beside it"
+    assert front.mark("zip end").at == stitched.end
+
+
+def test_a_slanting_pocket_opens_so_far_from_the_waist_to_the_side() -> None:
+    """The foot of its line lies on the side, as far from its top as the opening is long, to the step in which it is looked for (a 400th of the side)."""
+    at = {"edge": "waist", "from": "side", "distance": 4.0}
+    done = made({"move": "pocket", "kind": "slant", "piece": "skirt front", "at": at, "opening": 15.0}, on=table("skirt"))
+    front = done.pattern.piece("skirt front")
+    line = next(x.path for x in front.lines if x.name == "slant pocket")
+    side, waist = (shapely.LineString([(z.real, z.imag) for z in flat_path(edge(front, n))]) for n in ("side", "waist"))
+    top, foot = (shapely.Point(z.real, z.imag) for z in (line.start, line.end))
+    assert waist.distance(top) < 1e-2
+    assert side.distance(foot) < 1e-2
+    assert line.length == near(15.0, side.length / 400)
+    assert line.length >= 15.0 - 1e-9
+    head = min(((side.coords[0], side.coords[-1])), key=lambda z: z[1])
+    assert total(done, "Down the side") == near(foot.distance(shapely.Point(*head)), 1e-2)
+    assert {p.name: (p.cut.quantity, p.cut.mirrored, p.cut.cloth) for p in done.pattern.pieces[-2:]} == {
+        "pocket facing": (2, True, "pocketing"),
+        "pocket backing": (2, True, "shell"),
+    }
+    short = refused({"move": "pocket", "kind": "slant", "piece": "skirt front", "at": at, "opening": 50.0}, on=table("skirt"))
+    assert short.field in ("opening", "at")
+
+
+@pytest.mark.parametrize(("percent", "ratio"), [(15.0, 1.1765), (20.0, 1.25), (30.0, 1.4286), (7.0, 1.0753)])
+def test_a_band_may_stretch_as_far_as_its_edge_is_longer(percent: float, ratio: float) -> None:
+    """1 / 0.85 = 1.17647, 1 / 0.7 = 1.428571, 1 / 0.93 = 1.07527: rounded up in the fourth place, or it would not reach."""
+    edges = [["skirt front", "hem"], ["skirt back", "hem"]]
+    pattern = made({"move": "band", "edges": edges, "percent": percent, "depth": 6.0}, on=table("skirt")).pattern
+    rule = next(s.rule for s in pattern.seams if any(x.piece == "hem band" for x in s.b))
+    assert rule.kind == "stretch"
+    assert rule.ratio == pytest.approx(ratio, abs=1.01e-4)
+    assert rule.ratio >= 1 / (1 - percent / 100)
+
+
+@pytest.mark.parametrize(
+    ("edges", "measure"),
+    [
+        ([["front", "neckline"], ["back", "neckline"]], "round_shoulder_girth"),
+        ([["front", "waist"], ["back", "waist"]], "waist_girth"),
+    ],
+)
+def test_an_elastic_without_a_girth_is_as_long_as_the_body_there(edges: list[list[str]], measure: str) -> None:
+    wider = {"move": "take_in", "darts": ["waist dart"], "piece": "front", "amount": -0.5}
+    start = table() if measure == "round_shoulder_girth" else made(wider).pattern
+    long = sum(integrated(edge(start.piece(p), e)) for p, e in edges) * 2
+    if long < WHOLE[measure]:
+        assert refused({"move": "elastic", "edges": edges}, on=start).message.startswith(
+            f"the elastic would be {WHOLE[measure]:.1f} cm round"
+        )
+    else:
+        assert total(made({"move": "elastic", "edges": edges}, on=start), "The elastic") == near(WHOLE[measure])
+
+
 # ---- lining, sash, loops
+
+
+@pytest.mark.parametrize(("shorter", "done"), [(3.9, True), (4.1, False)])
+def test_a_lining_keeps_a_centimetre_beside_its_hem(shorter: float, done: bool) -> None:
+    """A strip five deep may be lined four shorter, not more."""
+    low = {"move": "cut_along", "piece": "skirt front", "names": ["upper", "strip"],
+           "line": [{"edge": "side", "from": "hem", "distance": 5.0}, {"edge": "centre front", "from": "hem", "distance": 5.0}]}  # fmt: skip
+    step = {"move": "lining", "pieces": ["strip"], "shorter": shorter, "pleat": 0.0}
+    if done:
+        assert made(low, step, on=table("skirt")).pattern.piece("strip lining").area > 0
+    else:
+        told = refused(low, step, on=table("skirt"))
+        assert (told.field, told.message) == ("shorter", "beside its hem it is only 5.0 cm long.")
 
 
 def test_a_lining_is_shorter_at_its_hem_and_pleated_behind() -> None:

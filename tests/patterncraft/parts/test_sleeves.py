@@ -288,6 +288,9 @@ def test_thirty_round_the_shoulders_less_two_times_eight_leaves_seven_for_each_s
             integrated(edge(pattern.piece(word), f"{word} armhole"))
         )
         assert promise(pattern, f"{word} armhole").kept
+        # Front single, back double, as a balance mark is (common practice, no source).
+        own = next(n for n in pattern.notches if n.seam == f"{word} armhole")
+        assert own.style == ("single" if word == "front" else "double")
 
 
 def test_an_off_shoulder_sleeves_side_is_the_bodys_own_curve_turned_over() -> None:
