@@ -45,6 +45,10 @@ def brought(data: bytes, *pieces: dict[str, Any], **plan: Any) -> Pattern:
     return block_in(read_drawing(data), Plan.model_validate({"pieces": list(pieces)} | plan)).block.pattern
 
 
+def near(value: float, by: float = 1e-2) -> Any:
+    return pytest.approx(value, abs=by)
+
+
 def length(piece: Piece, edge: str) -> float:
     return sum(e.length for e in piece.outline if e.name == edge)
 
@@ -204,7 +208,12 @@ def test_front_and_back_are_paired_and_openings_wait_for_their_parts() -> None:
     order = ["front", "back"] if _front_is_larger(drawn) else ["back", "front"]
     pieces = {p["name"]: p | {"outline": order.index(str(p["name"]))} for p in plan}
     notch = {"name": "bust", "places": [["front", "side", [31.5, 35.5]], ["back", "side", [62.5, 35.5]]]}
-    done = block_in(drawn, Plan.model_validate({"pieces": list(pieces.values()), "notches": [notch]})).block.pattern
+    # A quarter of the shoulder from the neck: 10 across and 3 down in front, 3.2 behind.
+    quarter = {"name": "quarter", "places": [["front", "shoulder", [20.5, 5.75]], ["back", "shoulder", [52.5, 5.8]]]}
+    armhole = {"name": "low", "places": [["back", "armhole", [62.5, 25.7]]]}
+    done = block_in(
+        drawn, Plan.model_validate({"pieces": list(pieces.values()), "notches": [notch, quarter, armhole]})
+    ).block.pattern
     assert {s.name: (len(s.a), len(s.b), s.rule.kind) for s in done.seams} == {
         "shoulder": (1, 1, "equal"),
         "side": (1, 1, "equal"),
@@ -216,6 +225,19 @@ def test_front_and_back_are_paired_and_openings_wait_for_their_parts() -> None:
     promises = {p.name: p for p in ledger(done, HouseRules())}
     assert promises["shoulder"].difference == pytest.approx(hypot(10, 3) - hypot(10, 3.2), abs=1e-3)
     assert promises["side"].kept
+    shoulder = done.seam("shoulder")
+    assert shoulder.a[0].start == shoulder.b[0].start, "both sides are walked from one end"
+    share = 0.25 if shoulder.a[0].start == "neckline" else 0.75
+    at = next(n for n in done.notches if n.name == "quarter")
+    assert (at.at_a, at.at_b) == (near(share * hypot(10, 3)), near(share * hypot(10, 3.2)))
+    for opening in ("armhole", "neckline", "waist"):
+        assert [x.piece for x in done.seam(opening).a] == ["front", "back"], "front first, whatever comes first in the drawing"
+    # All of the front's armhole first, then half a centimetre and three millimetres of the back's, up from the side.
+    around = [done.side_length((x,)) for x in done.seam("armhole").a]
+    low = next(n for n in done.notches if n.name == "low")
+    assert [x.start for x in done.seam("armhole").a] == ["shoulder", "side"]
+    assert low.at_a == near(around[0] + hypot(0.5, 0.3), 0.05)
+    assert low.at_b is None
     n = done.notches[0]
     assert (n.at_a, n.at_b) == (pytest.approx(hypot(1, 19) / 2, abs=1e-2), pytest.approx(hypot(1, 19) / 2, abs=1e-2))
 
