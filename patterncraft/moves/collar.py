@@ -327,7 +327,7 @@ class Collar(PartMove):
         (edge,) = seam_names(pattern, ("neck rib edge",))
         own = (end_seam(edge, piece, ("inner neckline", "end")),)
         pairs = tuple(Pair(s.name, s.at, s.at / ratio) for s in neck.reading.stops)
-        rule = SeamRule("stretch", ratio=round(ratio + 5e-5, 4), longer="a")
+        rule = SeamRule("stretch", ratio=max(1.0, round(ratio + 5e-5, 4)), longer="a")
         join = Join(neck.reading, (Stretch(name, "neckline", "end"),), rule, pairs)
         return Part("collar", (piece,), (join,), own, (), _sums(pencil), tuple(pencil.stages))
 

@@ -91,7 +91,7 @@ class Elastic(PartMove):
         pencil.draw(
             name, "As long as what it lies on, less what it grips by.", *sums[:4], paths=tuple(e.path for e in piece.outline)
         )
-        rule = SeamRule("stretch", ratio=round(ratio + 5e-5, 4), longer="a")
+        rule = SeamRule("stretch", ratio=max(1.0, round(ratio + 5e-5, 4)), longer="a")
         return Part("elastic", (piece,), (Join(reading, (stretch,), rule),), (), (), sums, tuple(pencil.stages))
 
     def _key(self, pattern: Pattern) -> str:

@@ -76,6 +76,16 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
         [{"move": "slit", "piece": "front", "at": {"edge": "side", "fraction": 0.685}, "length": 9.6, "facing": True}],
         "the edge turns back beside the slit there",
     ),
+    "an elastic a hair longer than what it lies on": (
+        2026073880436,
+        [
+            {"move": "unfold", "piece": "skirt back"},
+            {"move": "rename", "piece": "skirt back", "name": "whole back"},
+            {"move": "shape_side", "at": {"edge": "waist", "fraction": 0.504}, "amount": 0.6990242703417802},
+            {"move": "elastic", "edges": [["whole back", "right waist"], ["skirt front", "waist"]]},
+        ],
+        "",
+    ),
 }  # fmt: skip
 
 
