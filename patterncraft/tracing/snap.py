@@ -31,7 +31,7 @@ def snapped(dots: Dots, per_cm: float, at: complex, corner: bool, reach: float =
             cv2.cornerSubPix(window, fine, (5, 5), (-1, -1), (cv2.TERM_CRITERIA_EPS + cv2.TERM_CRITERIA_MAX_ITER, 30, 0.01))
             moved = complex(float(fine[0][0][0]), float(fine[0][0][1]))
             if abs(moved - own) <= r:
-                return at + (moved - own)
+                return complex(x, y) + (moved - own)
     gx = cv2.Sobel(window, cv2.CV_64F, 1, 0)
     gy = cv2.Sobel(window, cv2.CV_64F, 0, 1)
     strength = np.hypot(gx, gy)
@@ -48,5 +48,6 @@ def snapped(dots: Dots, per_cm: float, at: complex, corner: bool, reach: float =
     py = np.clip(np.round(k[0] + steps * way.imag).astype(int), 0, window.shape[0] - 1)
     weight = strength[py, px]
     shift = float((weight * steps).sum() / weight.sum())
-    found_at: complex = at + complex(float(k[1]), float(k[0])) + way * shift - own
+    # Counted from the middle of the window, which is a whole dot; the click was a part of one.
+    found_at: complex = complex(x, y) + complex(float(k[1]), float(k[0])) + way * shift - own
     return found_at

@@ -73,3 +73,15 @@ def test_a_correction_keeps_the_blocks_pieces(step: dict[str, Any], words: str) 
 def test_what_is_no_correction_is_refused_in_a_sentence(bad: dict[str, Any]) -> None:
     with pytest.raises(PatternError):
         corrected(school("skirt").draft(WHOLE), [bad])
+
+
+@pytest.mark.parametrize("steps", [[TAKEN], [LONGER], [TAKEN, LONGER]])
+def test_what_waits_for_a_part_waits_for_the_corrected_edge(steps: list[Any]) -> None:
+    """Half a centimetre taken in all at the back's waist: a waistband made afterwards is that much shorter."""
+    plain, fitted = school("skirt").draft(WHOLE), corrected(school("skirt").draft(WHOLE), steps)
+    (was,) = (s for s in plain.pattern.seams if s.rule.kind == "hold" and not s.b)
+    now = fitted.pattern.seam(was.name)
+    assert now.rule.length == pytest.approx(
+        sum(sewn_length(fitted.pattern.piece(p), "waist") for p in ("skirt front", "skirt back"))
+    )
+    assert now.rule.length - was.rule.length == pytest.approx(-0.5 if TAKEN in steps else 0.0, abs=1e-6)

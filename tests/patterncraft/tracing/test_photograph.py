@@ -141,6 +141,34 @@ def test_a_sheet_seen_from_the_floor_is_refused() -> None:
         assert flat.error > 1.0, "or at least told for what it is"
 
 
+def test_a_large_table_is_made_flat_in_a_picture_that_can_be_sent() -> None:
+    """A sheet 42 dots wide on a photograph of 600: 300 cm across, which at 24 dots to the centimetre were 7,200; 3,600 are the most, so 12."""
+    dots = np.full((400, 600, 3), 90, np.uint8)
+    flat = made_flat(dots, Sheet((280 + 170j, 322 + 170j, 322 + 229.4j, 280 + 229.4j)), A4)
+    assert max(flat.dots.shape[:2]) == pytest.approx(3600, abs=2)
+    assert flat.per_cm == pytest.approx(12.0, rel=0.01)
+    assert (flat.width, flat.height) == (pytest.approx(300, abs=1), pytest.approx(200, abs=1))
+    near = made_flat(dots, Sheet((50 + 50j, 470 + 50j, 470 + 344j, 50 + 344j)), (42.0, 29.4))
+    assert near.per_cm == 24.0
+
+
+@pytest.mark.parametrize("turn", [0.0, 0.3, 0.9, 1.5708])
+@pytest.mark.parametrize("part", [0.0, 0.25, 0.5, 0.75])
+def test_a_click_beside_an_edge_comes_onto_it_to_a_part_of_a_dot(turn: float, part: float) -> None:
+    """Dark from a line on, the dots on the line as grey as the share of them that is dark; three dots off, it comes back to 0.4 of one."""
+    across = complex(np.cos(turn), np.sin(turn))
+    middle = 100 + 100j + across * part
+    ys, xs = np.mgrid[0:200, 0:200]
+    off = (xs - middle.real) * across.real + (ys - middle.imag) * across.imag
+    bright = 220 - 180 * np.clip(off + 0.5, 0, 1)
+    dots = np.repeat(bright[:, :, None], 3, axis=2).astype(np.uint8)
+    clicked = middle + across * 3 + 1j * across
+    found = snapped(dots, 24.0, clicked, corner=False)
+    assert abs(((found - middle) / across).real) < 0.4
+    blank = np.full((200, 200, 3), 90, np.uint8)
+    assert snapped(blank, 24.0, clicked, corner=False) == clicked, "nothing stands out: it stays"
+
+
 # ---- what was clicked
 
 
