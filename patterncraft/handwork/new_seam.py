@@ -9,6 +9,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, SeamRule, Stretch
 from ..paper.sewn import start_word
+from ..texts import last_words
 
 LONG, MIDDLING, CLEAR = 30.0, 12.0, 2.0
 """cm: from LONG on a seam is notched at its thirds, from MIDDLING at its middle, never within CLEAR of an end."""
@@ -17,7 +18,8 @@ OFF_MIDDLE = 1.5
 
 
 def unique_name(wanted: str, taken: Sequence[str]) -> str:
-    """The name, with the first free number behind it where it is taken."""
+    """The name, with the first free number behind it where it is taken; of one that is too long for a label its last words."""
+    wanted = last_words(wanted)
     if wanted not in taken:
         return wanted
     return next(f"{wanted} {k}" for k in range(2, len(taken) + 3) if f"{wanted} {k}" not in taken)

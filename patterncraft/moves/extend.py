@@ -18,6 +18,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, SeamRule, Stretch
 from ..paper.sound import assert_sound
+from ..texts import last_words
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, note, notes, tell
 from .move import Example, Group, Move, Outcome, slot_field
@@ -116,7 +117,7 @@ class Extend(Move):
         plain = f"{self.edge} allowance" if self.used_as == "allowance" else self.used_as
         outer = unique_name(plain if plain not in taken else f"{plain} edge", taken)
         # Its ends are cut and allowed for as the edges that they run on from.
-        first, last = (f"{outer} {piece.outline[k].name}" for k in (run.before, run.after))
+        first, last = (last_words(f"{outer} {piece.outline[k].name}") for k in (run.before, run.after))
         return outer, first, last if last != first else f"{last} 2"
 
     def _rounded(self, done: Extended) -> Piece:

@@ -43,8 +43,8 @@ class Edge:
 
     @property
     def is_centre(self) -> bool:
-        """Whether it lies on the body's centre: a fold, or a centre that is a seam or an opening."""
-        return self.kind == "fold" or self.name.startswith("centre")
+        """Whether it lies on the body's centre: a fold, or a centre that is a seam or an opening; not the leg of a dart that opens there."""
+        return self.kind == "fold" or (self.name.startswith("centre") and not self.is_sewn_shut)
 
     @property
     def is_new_paper(self) -> bool:

@@ -86,6 +86,30 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
         ],
         "",
     ),
+    "names put together of names until no label had room for them": (
+        2026074080448,
+        [
+            {"move": "cut_across", "pieces": ["skirt back", "skirt front"], "at": {"edge": "centre back", "level": "hip", "down": -2.8}},
+            {"move": "cut_along", "piece": "lower skirt back", "line": "hip"},
+            {"move": "cut_along", "piece": "lower lower skirt back", "line": {"shape": "curve", "square_end": True,
+             "through": [{"edge": "centre back", "fraction": 0.5}, {"edge": "lower skirt back style line", "fraction": 0.513}]}},
+            {"move": "wrap_sleeve", "piece": "upper lower lower skirt back", "edge": "centre back",
+             "onto": ["lower lower lower skirt back", "centre back"], "turned": False},
+            {"move": "extend", "piece": "lower lower lower skirt back", "edge": "lower lower lower skirt back lower skirt back style line",
+             "width": 4.2, "as": "allowance", "shape": "tapered"},
+        ],
+        "",
+    ),
+    "a dart that opens in the centre was taken for the centre": (
+        2026074380427,
+        [
+            {"move": "divide_dart", "piece": "back", "dart": "waist dart", "into": [{"to": {"edge": "shoulder", "fraction": 0.293}, "share": 0.477},
+             {"to": {"edge": "neckline", "fraction": 0.416}, "share": 0.492}]},
+            {"move": "rotate_dart", "piece": "back", "dart": "shoulder dart", "to": {"edge": "centre back", "fraction": 0.473}, "share": 0.12},
+            {"move": "off_shoulder", "neck_width": 22.9, "depth": 9.5},
+        ],
+        "",
+    ),
 }  # fmt: skip
 
 

@@ -36,8 +36,13 @@ def test_a_variant_takes_the_first_steps_along_and_goes_its_own_way(us: Caller, 
     us.send("PUT", f"/styles/{dress.pk}/layout", {"sheets": {"back": {"x": 70.0, "y": 5.0, "turn": 0.0}}})
     us.room.rules = {"sewing_tolerance": 0.2}
     us.room.save()
+    said = {"code": "in-neck", "piece": "", "edge": "neckline", "seam": "", "amount": 3.5, "reason": "It gets a zip."}
+    Style.objects.filter(pk=dress.pk).update(acknowledged=[said], finishing=[{"edge": "hem", "allowance": 5.0}])
+    dress.refresh_from_db()
     made = branch(us, dress, name="With one dart", steps=1)
     new = Style.objects.get(pk=made["id"])
+    assert new.acknowledged == [said], "what was said of it stands for the variant, too"
+    assert new.finishing == [{"edge": "hem", "allowance": 5.0}]
     assert [s["move"] for s in steps_of(new)] == ["rotate_dart"]
     assert pins_of(new) == pins_of(dress)
     assert made["laid"] == {"back": {"x": 70.0, "y": 5.0, "turn": 0.0}}
