@@ -172,5 +172,5 @@ def _random_work() -> list[Row]:
                     told.faults += one.faults
             words = f"{told.sequences} sequences, {told.steps} steps, {told.refused} refused in words"
             rows += [Row(what, words), Row("  faults", str(len(told.faults)), "0", not told.faults)]
-            rows += [Row(f"    seed {own}", fault[:100]) for own, fault, _ in told.faults[:5]]
+            rows += [Row(f"    seed {own}", fault[:100]) for own, fault, _ in told.faults[:40]]
     return rows

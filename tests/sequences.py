@@ -9,7 +9,7 @@ from __future__ import annotations
 import random  # noqa: TID251  (seeded here, and the seed is printed)
 from dataclasses import dataclass, field, replace
 from itertools import pairwise
-from typing import Any
+from typing import Any, Final
 
 from patterncraft.checks.examine import examine
 from patterncraft.checks.record import record_of
@@ -363,38 +363,78 @@ def _in_hand(pattern: Pattern) -> Pattern:
 
 def run_sequences(seed: int, count: int, longest: int = 12, from_files: bool = False) -> Told:
     """``count`` sequences of 1–``longest`` legal steps from one seed; ``from_files``: kept in a file between any two steps."""
-    kept = filed if from_files else _in_hand
     told = Told()
     for k in range(count):
-        own = seed * 100_003 + k
-        dice = random.Random(own)
-        start = random_start(dice)
-        if start is None:
-            continue
-        told.sequences += 1
-        pattern, done = kept(start), list[dict[str, Any]]()
-        for _ in range(dice.randint(1, longest)):
-            for _attempt in range(6):
-                step = random_step(dice, pattern)
-                try:
-                    result = replay(pattern, read_steps([step]), RULES)
-                except PatternError:
-                    told.refused += 1
-                    continue
-                except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
-                    told.faults.append((own, f"{type(e).__name__}: {e}", [*done, step]))
-                    break
-                if result.stopped:
-                    told.refused += 1
-                    continue
-                done.append(step)
-                told.steps += 1
-                wrong = _looked_over(result)
-                if wrong:
-                    told.faults.append((own, wrong, done))
-                else:
-                    pattern = kept(result.pattern)
-                break
-            if told.faults and told.faults[-1][0] == own:
-                break
+        one = run_sequence(seed * 100_003 + k, longest, from_files)
+        told.sequences += one.sequences
+        told.steps += one.steps
+        told.refused += one.refused
+        told.faults += one.faults
     return told
+
+
+def run_sequence(own: int, longest: int = 12, from_files: bool = False) -> Told:
+    """One of them, by the seed that it tells; none where its body has no such block. It ends with its first fault."""
+    kept = filed if from_files else _in_hand
+    dice = random.Random(own)
+    start = random_start(dice)
+    told = Told()
+    if start is None:
+        return told
+    told.sequences = 1
+    pattern, done = kept(start), list[dict[str, Any]]()
+    for _ in range(dice.randint(1, longest)):
+        for _attempt in range(6):
+            step = random_step(dice, pattern)
+            try:
+                result = replay(pattern, read_steps([step]), RULES)
+            except PatternError:
+                told.refused += 1
+                continue
+            except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
+                told.faults.append((own, f"{type(e).__name__}: {e}", [*done, step]))
+                return told
+            if result.stopped:
+                told.refused += 1
+                continue
+            done.append(step)
+            told.steps += 1
+            if wrong := _looked_over(result):
+                told.faults.append((own, wrong, done))
+                return told
+            pattern = kept(result.pattern)
+            break
+    return told
+
+
+def cut_down(own: int, steps: list[dict[str, Any]], wrong: str, from_files: bool = False) -> list[dict[str, Any]]:
+    """Those of the steps without which the same fault does not come about."""
+    start = (filed if from_files else _in_hand)(start_of(own))
+    few, k = list(steps), len(steps) - 2
+    while k >= 0:
+        fewer = few[:k] + few[k + 1 :]
+        if _fault_of(start, fewer, from_files)[:SAME] == wrong[:SAME]:
+            few = fewer
+        k -= 1
+    return few
+
+
+SAME: Final = 12
+"""Letters by which two faults are the same: the kind of what was raised, or the beginning of the sentence."""
+
+
+def _fault_of(start: Pattern, steps: list[dict[str, Any]], from_files: bool) -> str:
+    """The first fault that these steps bring about; empty where there is none, or one of them is refused."""
+    pattern = start
+    for step in steps:
+        try:
+            result = replay(pattern, read_steps([step]), RULES)
+        except PatternError:
+            return ""
+        except Exception as e:  # noqa: BLE001  (whatever it is, it is the finding)
+            return f"{type(e).__name__}: {e}"
+        wrong = "" if result.stopped else _looked_over(result)
+        if wrong or result.stopped:
+            return wrong
+        pattern = (filed if from_files else _in_hand)(result.pattern)
+    return ""

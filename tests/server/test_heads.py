@@ -146,6 +146,17 @@ def test_a_sleeve_for_an_armhole_that_became_a_hem_is_refused_with_the_step(us: 
     assert roles(dress) == ["bodice"]
 
 
+def test_a_sleeve_for_an_armhole_that_was_put_away_is_refused_with_the_step(us: Caller, dress: Style, sleeve: Block) -> None:
+    line = [{"edge": "side", "from": "waist", "distance": 3.0}, {"edge": "centre front", "from": "waist", "distance": 3.0}]
+    cut = {"move": "cut_along", "piece": "front", "line": line, "names": ["body", "band"]}
+    away = [{"move": "put_away", "piece": name} for name in ("back", "body")]
+    put_in(us, dress, {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": {"dart": "side dart"}}, cut, *away)
+    refused = fault(lay_down(us, dress, sleeve))
+    assert "the armhole it would be sewn to is cut away in step 4." in refused["message"]
+    assert refused["field"] == "block_id"
+    assert roles(dress) == ["bodice"]
+
+
 def test_a_block_that_a_step_works_on_stays_and_so_does_the_last_one(us: Caller, dress: Style, skirt: Block) -> None:
     lay_down(us, dress, skirt)
     flare = {"move": "slash_and_spread", "piece": "skirt front", "from_edge": "hem", "to_edge": "waist", "count": 2, "opening": 3}
@@ -202,6 +213,12 @@ def test_cut_for_another_her_own_block_comes_from_the_shelf_and_undo_brings_the_
     assert promises(answer["style"])["panel"]["kept"]
     us.post(f"/styles/{dress.pk}/undo", {"version": answer["style"]["version"]})
     assert pins_of(dress) == wilmas
+    # What was taken out of use is not cut from: hers is drafted anew.
+    Block.objects.filter(pk=own.pk).update(state=Block.State.RETIRED)
+    dress.refresh_from_db()
+    again = us.post(f"/styles/{dress.pk}/person", {"version": dress.version, "person_id": fenna.pk}).json()
+    assert [t for t in again["told"] if "drafted now from the measures of" in t]
+    assert own.revisions.all()[0].pk not in dict(pins_of(dress)).values()
 
 
 @pytest.mark.parametrize("has_bodice", [True, False])

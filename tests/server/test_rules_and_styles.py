@@ -1,6 +1,7 @@
 """House rules hold for new work; existing styles follow when they are told to, and a list says what changes."""
 
 import pytest
+from django.utils import timezone
 
 from server.styles.models import Style
 from server.styles.services import change
@@ -45,6 +46,8 @@ def test_a_style_changed_meanwhile_and_a_strangers_are_left_alone(us: Caller, st
     assert len(us.get("/house-rules/styles").json()) == 1
     assert strangers.post("/house-rules/styles", {"styles": {str(style.pk): 0}}).status_code == 404
     assert strangers.get("/house-rules/styles").json() == []
+    Style.objects.filter(pk=style.pk).update(put_away=timezone.now())
+    assert us.get("/house-rules/styles").json() == [], "what was put away is not asked about"
 
 
 @pytest.mark.parametrize(
