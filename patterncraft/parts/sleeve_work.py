@@ -112,22 +112,20 @@ def _with_top(pattern: Pattern, piece: Piece) -> Pattern:
 
 def without_darts(pattern: Pattern, rules: HouseRules, name: str, field: str) -> tuple[Pattern, bool]:
     """The sleeve with its elbow dart turned into its hem, where it is width that is gathered with the rest; and whether there was one."""
-    darts = [d.name for d in darts_of(pattern.piece(name))]
+    had = bool(darts_of(pattern.piece(name)))
+    to = {"edge": "hem", "from": "back underarm", "fraction": 0.25}
     try:
-        for dart in darts:
-            to = {"edge": "hem", "from": "back underarm", "fraction": 0.25}
-            turned = (
-                RotateDart.model_validate({"move": "rotate_dart", "piece": name, "dart": dart, "to": to})
-                .apply(pattern, rules)
-                .pattern
-            )
-            (own,) = [d.name for d in darts_of(turned.piece(name)) if d.name not in darts] or [dart]
-            give = {"move": "convert_dart", "piece": name, "dart": own, "into": "gather"}
-            pattern = ConvertDart.model_validate(give).apply(turned, rules).pattern
+        # Asked anew each time: a dart that comes beside another has the others called otherwise.
+        while elsewhere := [d.name for d in darts_of(pattern.piece(name)) if d.mouth_edge != "hem"]:
+            turn = {"move": "rotate_dart", "piece": name, "dart": elsewhere[0], "to": to}
+            pattern = RotateDart.model_validate(turn).apply(pattern, rules).pattern
+        while in_hem := [d.name for d in darts_of(pattern.piece(name))]:
+            give = {"move": "convert_dart", "piece": name, "dart": in_hem[0], "into": "gather"}
+            pattern = ConvertDart.model_validate(give).apply(pattern, rules).pattern
     except PatternError as e:
         e.field = field
         raise
-    return pattern, bool(darts)
+    return pattern, had
 
 
 def hemmed(pattern: Pattern, name: str, edge: str) -> Pattern:

@@ -110,6 +110,14 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
         ],
         "",
     ),
+    "a bishop of a sleeve with a dart in its hem beside the one at its elbow": (
+        2026078180557,
+        [
+            {"move": "rotate_dart", "piece": "sleeve", "dart": "elbow dart", "to": {"edge": "hem", "fraction": 0.446}, "share": 0.27},
+            {"move": "bishop", "opening": 2.85, "slit": 5.0, "hem_drop": 0.8},
+        ],
+        "",
+    ),
 }  # fmt: skip
 
 
