@@ -8,10 +8,12 @@ from typing import Any
 import pytest
 
 from patterncraft.drafting.schools import school
+from patterncraft.fitting.corrected import corrected
 from patterncraft.formats.openfile_io import block_file
+from patterncraft.paper.sewn import sewn_length
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
-from server.shelf.services import draft_of, keep_block
+from server.shelf.services import draft_of, keep_block, keep_revision
 from server.styles.models import Style, StyleEdit
 from server.styles.services import new_style, pins_of
 from tests.rich import PANEL
@@ -219,6 +221,18 @@ def test_cut_for_another_her_own_block_comes_from_the_shelf_and_undo_brings_the_
     again = us.post(f"/styles/{dress.pk}/person", {"version": dress.version, "person_id": fenna.pk}).json()
     assert [t for t in again["told"] if "drafted now from the measures of" in t]
     assert own.revisions.all()[0].pk not in dict(pins_of(dress)).values()
+
+
+def test_what_a_fitting_corrected_is_corrected_on_the_block_drafted_for_another(us: Caller, bodice: Block) -> None:
+    taken = {"move": "take_in", "piece": "front", "darts": ["waist dart"], "amount": 0.5}
+    fitted = corrected(draft_of(bodice.revisions.all()[0].pk), [{"correction": "step", "step": taken}])
+    style = new_style(us.room, "Fitted", keep_revision(bodice, block_file(fitted, bodice.name), "after toile 1"))
+    fenna = measured(us, "Fenna", FULLER)
+    us.post(f"/styles/{style.pk}/person", {"version": style.version, "person_id": fenna.pk})
+    hers = draft_of(pins_of(style)[0][1])
+    plain = school("bodice-direct").draft(hers.measures, hers.settings).pattern.piece("front")
+    assert [c["step"]["amount"] for c in hers.corrections] == [0.5]
+    assert sewn_length(plain, "waist") - sewn_length(hers.pattern.piece("front"), "waist") == pytest.approx(0.5, abs=1e-6)
 
 
 @pytest.mark.parametrize("has_bodice", [True, False])

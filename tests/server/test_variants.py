@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import hypot
 from typing import Any
 
 import pytest
@@ -93,25 +94,30 @@ def test_variants_are_compared_by_recipe_and_in_figures(us: Caller, dress: Style
 
 
 def test_the_point_chosen_lies_on_its_like_on_the_table(us: Caller, dress: Style) -> None:
-    fenna = measured(us, "Fenna", FULLER)
+    fenna = measured(us, "Fenna", {k: 1.08 * v for k, v in FULLER.items()})
     dress.refresh_from_db()
     made = us.post(f"/styles/{dress.pk}/person", {"version": dress.version, "person_id": fenna.pk, "as_variant": True}).json()
     found = compared(us, dress.pk, made["style"]["id"], "bust point")
     assert found["at"] == "bust point"
     assert found["points"].count("bust point") == 1
 
-    def on_table(drawing: str) -> tuple[float, float]:
+    def on_table(drawing: str, found: Any = found) -> tuple[float, float]:
         piece = next(p for p in found[drawing]["pieces"] if p["name"] == "front")
         mark = next(m for m in piece["marks"] if m["name"] == "bust point")
         assert piece["turn"] == pytest.approx(0.0, abs=1e-6)
         return piece["at"]["x"] + mark["at"]["x"], piece["at"]["y"] + mark["at"]["y"]
 
     assert on_table("over") == pytest.approx(on_table("under"), abs=2e-4)
-    for drawing in ("under", "over"):
-        for piece in found[drawing]["pieces"]:
-            assert found["extent"]["left"] <= piece["bounds"]["left"]
-            assert piece["bounds"]["bottom"] <= found["extent"]["bottom"]
-    assert compared(us, dress.pk, made["style"]["id"], "no such point")["at"] == ""
+    for laid in (found, compared(us, made["style"]["id"], dress.pk)):
+        box = laid["extent"]
+        for piece in [*laid["under"]["pieces"], *laid["over"]["pieces"]]:
+            own = piece["bounds"]
+            assert (box["left"] <= own["left"], box["top"] <= own["top"]) == (True, True)
+            assert (own["right"] <= box["right"], own["bottom"] <= box["bottom"]) == (True, True)
+    centred = compared(us, dress.pk, made["style"]["id"], "no such point")
+    assert centred["at"] == ""
+    (x, y), (other_x, other_y) = on_table("under", centred), on_table("over", centred)
+    assert hypot(other_x - x, other_y - y) > 1, "laid at the neck the larger body's bust lies elsewhere"
 
 
 def test_one_for_another_person_leaves_this_one_hers(us: Caller, dress: Style) -> None:
