@@ -1,7 +1,7 @@
 """What every test watches beside its own question: each refusal, each sum and each step that occurs anywhere in the suite.
 
 A refusal must be whole (one sentence, its place, a cure), a sum must be one that can be read out, and a step must not lose
-what lay on the paper. Installed once by ``conftest``; a fault found here fails the test in which it occurred.
+what lay on the paper. Installed by ``conftest`` when a run begins; a fault found here fails the test in which it occurred.
 """
 
 from __future__ import annotations
