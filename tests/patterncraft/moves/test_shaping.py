@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import cmath
 from math import degrees, hypot, pi
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 import shapely
@@ -16,6 +16,7 @@ from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, Grain, Piece
@@ -57,6 +58,12 @@ def pair(lean: float = 0.0) -> Pattern:
     return Pattern((trapeze(lean), back), (side,), (Notch("side", "side", "single", 10.0, 10.0),))
 
 
+def corner(piece: Piece, a: str, b: str) -> complex:
+    """Where two edges of a piece meet."""
+    places = [{z for e in piece.outline if e.name == name for z in (e.path.start, e.path.end)} for name in (a, b)]
+    return next(y for y in places[0] for z in places[1] if abs(y - z) < 1e-9)
+
+
 def one(piece: Piece | None = None) -> Pattern:
     return Pattern((piece or trapeze(),))
 
@@ -70,6 +77,25 @@ class TestRedraw:
         assert sewn_of(after)["centre front"] == pytest.approx(37.0, abs=1e-9)
         assert polygon(after).area == pytest.approx(800 - 30, abs=1e-6)
         assert after.paper.away == pytest.approx(30.0, abs=1e-6)
+
+    def test_where_a_dart_opens_in_it_each_end_is_moved_on_its_own_part(self) -> None:
+        """A waist let down by 1 at the centre and 2 at the side: its corners lie so much lower, the dart's mouth where it was."""
+        skirt = draft_by("skirt", WHOLE).pattern
+        before = skirt.piece("skirt front")
+        step = {
+            "move": "redraw",
+            "piece": "skirt front",
+            "edge": "waist",
+            "from": "centre front",
+            "start": {"down": 1.0},
+            "end": {"down": 2.0},
+        }
+        after = worked(skirt, step).piece("skirt front")
+        for beside, down in (("centre front", 1.0), ("side", 2.0)):
+            moved = corner(after, "waist", beside) - corner(before, "waist", beside)
+            assert moved.imag == pytest.approx(down, abs=0.05)
+        (was,), (dart,) = darts_of(before), darts_of(after)
+        assert dart.mouth == pytest.approx(was.mouth)
 
     def test_counted_from_the_other_neighbour_start_is_the_other_end(self) -> None:
         step = {"move": "redraw", "piece": "front", "edge": "neckline", "from": "side", "start": {"down": 3.0}}
@@ -367,6 +393,18 @@ class TestTrueSeam:
         )
         after = worked(eased, {"move": "true_seam", "seam": "side", "give": "a"})
         assert sewn_of(after.piece("front"))["side"] - sewn_of(after.piece("back"))["side"] == pytest.approx(0.8, abs=1e-6)
+
+    @pytest.mark.parametrize("kind", ["gather", "pleat"])
+    @pytest.mark.parametrize(("longer", "times"), [("a", 1.05), ("b", 1 / 1.05)])
+    def test_full_it_is_brought_to_as_many_times_the_other_as_its_rule_says(
+        self, kind: Literal["gather", "pleat"], longer: Literal["a", "b"], times: float
+    ) -> None:
+        before = worked(pair(), self.LONGER)
+        rule = SeamRule(kind, ratio=1.05, longer=longer)
+        full = Pattern(before.pieces, (Seam("side", before.seams[0].a, before.seams[0].b, rule),), before.notches)
+        after = worked(full, {"move": "true_seam", "seam": "side", "give": "a"})
+        sides = [sewn_of(after.piece(n))["side"] for n in ("front", "back")]
+        assert sides[0] / sides[1] == pytest.approx(times, abs=1e-6)
 
     def test_refused(self) -> None:
         assert "it is true already" in stopped(pair(), {"move": "true_seam", "seam": "side"}).message
