@@ -34,8 +34,8 @@ from tests.sums import exactly
 from tests.travel import stroke
 
 FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
-SHOUTED = re.compile(r"\b(?!STEP\b|JSON\b|HPGL\b)[A-Z]{4,}\b")
-"""A word in capitals, but for the names of formats."""
+SHOUTED = re.compile(r"(?<![+:=\w])(?!STEP\b|JSON\b|HPGL\b|JPEG\b|[A-Z]+=)[A-Z]{4,}\b")
+"""A word in capitals, but for the names of formats, the code of a letter (U+FFFF) and what is typed as it stands (roll:WIDTH, ROLE=SIZE)."""
 QUOTED = re.compile(r"“[^”]*”")
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)

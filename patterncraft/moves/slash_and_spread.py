@@ -197,7 +197,7 @@ class SlashAndSpread(Slashing):
         lines = [
             Sum(
                 "Strips, numbered from the centre",
-                Quantity(len(strips), "count"),
+                None,
                 ", ".join("{}" for _ in strips),
                 tuple(map(length, strips)),
             )
