@@ -1,10 +1,11 @@
 /** Sheets slid and turned by hand: where they lie is kept with the style, and is no step. */
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
 import { keys } from "../../api/queries";
 
 type Lies = Schemas["StyleDetail"]["laid"];
+type Lie = NonNullable<Lies[string]>;
 type Piece = Schemas["DrawnPiece"];
 const STEP = 15;
 
@@ -13,7 +14,14 @@ export function useLaying(id: number, laid: Lies) {
   const [on, setOn] = useState(false);
   const [moving, setMoving] = useState<{ piece: string; dx: number; dy: number } | null>(null);
   const [taken, setTaken] = useState<string | null>(null);
+  /** What a quick hand has laid since, and is not kept yet: the next act goes on from there. */
+  const newest = useRef<Lies | null>(null);
+  const settled = (lies: Lies) => {
+    if (newest.current === lies) newest.current = null;
+  };
   const save = useMutation({
+    // One after the other: of two under way at once the earlier could be kept last.
+    scope: { id: `lies of ${id}` },
     mutationFn: (lies: Lies) =>
       ok(
         client.PUT("/api/styles/{style_id}/layout", {
@@ -22,9 +30,18 @@ export function useLaying(id: number, laid: Lies) {
         }),
       ),
     onSuccess: (detail) => queries.setQueryData(keys.style(id), detail),
+    onSettled: (_kept, _failed, lies) => settled(lies),
   });
-  const put = (piece: Piece, x: number, y: number, turn: number) =>
-    save.mutate({ ...laid, [piece.name]: { x, y, turn } });
+  const now = (piece: Piece): Lie =>
+    newest.current?.[piece.name] ?? { x: piece.at.x, y: piece.at.y, turn: piece.turn };
+  const put = (piece: Piece, change: Partial<Lie>) => {
+    newest.current = { ...(newest.current ?? laid), [piece.name]: { ...now(piece), ...change } };
+    save.mutate(newest.current);
+  };
+  const tidy = () => {
+    newest.current = {};
+    save.mutate(newest.current);
+  };
   return {
     on,
     toggle: () => setOn(!on),
@@ -37,10 +54,10 @@ export function useLaying(id: number, laid: Lies) {
     },
     drop: (piece: Piece) => {
       if (moving && (moving.dx || moving.dy))
-        put(piece, piece.at.x + moving.dx, piece.at.y + moving.dy, piece.turn);
+        put(piece, { x: piece.at.x + moving.dx, y: piece.at.y + moving.dy });
       setMoving(null);
     },
-    turn: (piece: Piece, by: number) => put(piece, piece.at.x, piece.at.y, (piece.turn + by * STEP) % 360),
-    tidy: () => save.mutate({}),
+    turn: (piece: Piece, by: number) => put(piece, { turn: ((now(piece).turn ?? 0) + by * STEP) % 360 }),
+    tidy,
   };
 }
