@@ -15,9 +15,7 @@ ONE_MOVE = 0.003
 """Seconds one move may take."""
 ONE_PART = 0.015
 """Seconds of one that draws a part anew: it solves a curve for a length, some of them several times."""
-PARTS = frozenset(
-    ("bell", "bishop", "cap_sleeve", "collar", "leg_of_mutton", "off_shoulder", "puff", "raglan", "shoulder_slope", "sleeve")
-)
+PARTS = frozenset(("bell", "bishop", "cap_sleeve", "collar", "leg_of_mutton", "off_shoulder", "puff", "raglan", "sleeve"))
 
 
 def rows() -> list[Row]:

@@ -31,8 +31,8 @@ def tidy(text: str) -> str:
     return " ".join("".join(c for c in whole if c.isprintable() or c.isspace()).split())
 
 
-def last_words(name: str, letters: int = NAME_LETTERS - 10) -> str:
-    """A name that was put together of others, as long as a label has room for it (and for a number behind it): what it is stands last."""
+def last_words(name: str, letters: int = NAME_LETTERS) -> str:
+    """A name that was put together of others, as long as a label has room for it: what it is stands last."""
     if len(name) <= letters:
         return name
     return name[-letters:].partition(" ")[2] or name[-letters:]

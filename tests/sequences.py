@@ -361,6 +361,10 @@ def _in_hand(pattern: Pattern) -> Pattern:
     return pattern
 
 
+SAME: Final = 12
+"""Letters by which two faults are the same: the kind of what was raised, or the beginning of the sentence."""
+
+
 def run_sequences(seed: int, count: int, longest: int = 12, from_files: bool = False) -> Told:
     """``count`` sequences of 1–``longest`` legal steps from one seed; ``from_files``: kept in a file between any two steps."""
     told = Told()
@@ -419,10 +423,6 @@ def cut_down(own: int, steps: list[dict[str, Any]], wrong: str, from_files: bool
     return few
 
 
-SAME: Final = 12
-"""Letters by which two faults are the same: the kind of what was raised, or the beginning of the sentence."""
-
-
 def _fault_of(start: Pattern, steps: list[dict[str, Any]], from_files: bool) -> str:
     """The first fault that these steps bring about; empty where there is none, or one of them is refused."""
     pattern = start
@@ -438,3 +438,15 @@ def _fault_of(start: Pattern, steps: list[dict[str, Any]], from_files: bool) -> 
             return wrong
         pattern = (filed if from_files else _in_hand)(result.pattern)
     return ""
+
+
+def assert_done_or_refused(start: Pattern, steps: list[dict[str, Any]], refused: str) -> None:
+    """All steps are done and nothing is wrong after any; or, where it says something, the last one is ``refused`` in these words."""
+    done = replay(start, read_steps(steps), RULES)
+    if refused:
+        assert len(done.done) == len(steps) - 1
+        assert refused in str(done.stopped)
+    else:
+        assert done.stopped is None, done.stopped
+    for d in done.done:
+        assert fault_in(d.after) == ""

@@ -129,6 +129,7 @@ def _bend_records(pattern: Pattern) -> Iterable[BendRecord]:
 def _round_the_body(pattern: Pattern) -> dict[str, float]:
     found: dict[str, float] = {}
     for g in girths(pattern):
+        # Of seams over edges that are only in part the same, fullness is counted in each.
         found.setdefault(g.name, max(g.length - fullness_of(pattern, g.name, g.pieces), 0.0))
     return found
 

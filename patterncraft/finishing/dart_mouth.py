@@ -21,7 +21,7 @@ def folds_to_first(piece: Piece, dart: Dart) -> bool:
         return (first.imag < second.imag) == (toward == "up")
     if toward is None and dart.mouth_edge.startswith(_DOWN):
         return first.imag > second.imag
-    ends = [e.path.start.real for e in piece.outline if e.name.startswith("centre") and e.is_centre]
+    ends = [e.path.start.real for e in piece.outline if e.is_called_centre]
     centre = sum(ends) / len(ends) if ends else 0.0
     nearer = abs(first.real - centre) < abs(second.real - centre)
     return nearer != (toward == "side")

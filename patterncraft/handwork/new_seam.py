@@ -9,19 +9,22 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, SeamRule, Stretch
 from ..paper.sewn import start_word
-from ..texts import last_words
+from ..texts import NAME_LETTERS, last_words
 
 LONG, MIDDLING, CLEAR = 30.0, 12.0, 2.0
 """cm: from LONG on a seam is notched at its thirds, from MIDDLING at its middle, never within CLEAR of an end."""
+NUMBER = 5
+"""Letters of a number behind a name, and the blank before it."""
 OFF_MIDDLE = 1.5
 """cm off the exact middle, so that a panel turned upside down does not fit."""
 
 
 def unique_name(wanted: str, taken: Sequence[str]) -> str:
-    """The name, with the first free number behind it where it is taken; of one that is too long for a label its last words."""
+    """The name, with the first free number behind it where it is taken; of one that a label has no room for its last words."""
     wanted = last_words(wanted)
     if wanted not in taken:
         return wanted
+    wanted = last_words(wanted, NAME_LETTERS - NUMBER)
     return next(f"{wanted} {k}" for k in range(2, len(taken) + 3) if f"{wanted} {k}" not in taken)
 
 

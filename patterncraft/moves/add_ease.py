@@ -161,7 +161,7 @@ class AddEase(Move):
                 bulges[i] = lambda s: out * ease.armhole_out * 4 * s * (1 - s)
         if ease.centre:
             for i, e in enumerate(piece.outline):
-                if e.name.startswith("centre") and e.is_centre:
+                if e.is_called_centre:
                     for k in (i, (i + 1) % n):
                         corners[k] = corners.get(k, 0j) - out * ease.centre
         return in_one(shifted(piece, corners, bulges), "side")

@@ -162,7 +162,7 @@ class Culottes(Move):
     def _half(self, hand: InHand, name: str, out: float, deep: float, hollow: float, leg: float | None) -> _Half:
         """A half with crotch and inside leg. ``leg``: as long as its inside leg has to be."""
         piece = hand.piece(name)
-        centre = next((e.name for e in piece.outline if e.name.startswith("centre") and e.is_centre), "")
+        centre = next((e.name for e in piece.outline if e.is_called_centre), "")
         if not centre:
             raise BadPlace(
                 "it has no centre.",

@@ -97,7 +97,7 @@ class Dolman(Move):
             missing = [e for e in ("neckline", "shoulder", "armhole", "side", "waist") if e not in p.edge_names]
             if missing:
                 raise MoveRefused(f"it has no {missing[0]}.", p.name, "Choose a bodice that ends at the waist.", word)
-            if not any(e.name.startswith("centre") and e.is_centre for e in p.outline):
+            if not any(e.is_called_centre for e in p.outline):
                 raise MoveRefused("it has no centre any more.", p.name, "Make the dolman before what is drawn on its front.", word)
             refuse_with_sleeve(pattern, p.name, word)
         seams = []

@@ -10,7 +10,7 @@ from ..handwork.corner_round import rounded
 from ..handwork.extending import KINDS, As, Extended, Shape, extended
 from ..handwork.fold_to_seam import plan_for
 from ..handwork.joining import LAID_OVER, laid_over
-from ..handwork.new_seam import unique_name
+from ..handwork.new_seam import NUMBER, unique_name
 from ..handwork.reshaping import whole_run
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
@@ -18,7 +18,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, SeamRule, Stretch
 from ..paper.sound import assert_sound
-from ..texts import last_words
+from ..texts import NAME_LETTERS, last_words
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, note, notes, tell
 from .move import Example, Group, Move, Outcome, slot_field
@@ -117,7 +117,7 @@ class Extend(Move):
         plain = f"{self.edge} allowance" if self.used_as == "allowance" else self.used_as
         outer = unique_name(plain if plain not in taken else f"{plain} edge", taken)
         # Its ends are cut and allowed for as the edges that they run on from.
-        first, last = (last_words(f"{outer} {piece.outline[k].name}") for k in (run.before, run.after))
+        first, last = (last_words(f"{outer} {piece.outline[k].name}", NAME_LETTERS - NUMBER) for k in (run.before, run.after))
         return outer, first, last if last != first else f"{last} 2"
 
     def _rounded(self, done: Extended) -> Piece:

@@ -127,7 +127,7 @@ class OffShoulder(Move):
         refuse_with_sleeve(pattern, name, word)
         under, tip = Corner(piece, "armhole", "side", word), Corner(piece, "armhole", "shoulder", word)
         whole_run(piece, "armhole", word)
-        centre = next((e for e in piece.outline if e.name.startswith("centre") and e.is_centre), None)
+        centre = next((e for e in piece.outline if e.is_called_centre), None)
         if centre is None:
             raise MoveRefused("it has no centre to measure from.", name, "Choose a bodice.", word)
         level = tip.point.imag + self.depth

@@ -42,9 +42,14 @@ class Edge:
         return self.kind == "dart" or self.name == TO_TRUE
 
     @property
+    def is_called_centre(self) -> bool:
+        """Whether it bears the centre's name; the leg of a dart that opens there does, too, and is none."""
+        return self.name.startswith("centre") and not self.is_sewn_shut
+
+    @property
     def is_centre(self) -> bool:
-        """Whether it lies on the body's centre: a fold, or a centre that is a seam or an opening; not the leg of a dart that opens there."""
-        return self.kind == "fold" or (self.name.startswith("centre") and not self.is_sewn_shut)
+        """Whether it lies on the body's centre: a fold, or a centre that is a seam or an opening."""
+        return self.kind == "fold" or self.is_called_centre
 
     @property
     def is_new_paper(self) -> bool:

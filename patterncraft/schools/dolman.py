@@ -182,7 +182,7 @@ def _half(
     )
     names = {e.name for e in outline if e.kind == "dart"}
     level = side.at(drop)
-    centre = next(e for e in p.outline if e.name.startswith("centre") and e.is_centre).path
+    centre = next(e for e in p.outline if e.is_called_centre).path
     line = DrawnLine("under the arm", straight(complex(x_at(centre, level.imag), level.imag), level))
     kept = tuple(x for x in p.lines if x.name not in ("chest",))
     return (

@@ -218,7 +218,7 @@ class Lowers:
             if at < LEAST_COPIED:
                 raise BadSetting(
                     "the armhole goes straight up from the side seam: there is no hollow that the cap could copy.",
-                    "",
+                    "Armhole",
                     "Hollow it out under the arm first, or make the sleeve by thirds.",
                 )
             return half.path.cut(at)[0] if at < half.length - 1e-6 else half.path

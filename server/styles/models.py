@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
 
 from patterncraft.finishing.plan import Finishing
@@ -21,6 +23,12 @@ class StyleManager(OwnedManager["Style"]):
     def away(self, workroom: Workroom) -> models.QuerySet[Style]:
         """See OwnedManager."""
         return super().away(workroom).filter(fitting=None)
+
+    def one(self, workroom: Workroom, pk: int, **more: Any) -> Style:
+        """See OwnedManager. It comes with its workroom, whose rules are asked for with every preview."""
+        found = super().one(workroom, pk, **more)
+        found.workroom = workroom
+        return found
 
 
 class Style(Keepable):

@@ -80,6 +80,4 @@ class OwnedManager(models.Manager[M]):
         if found is None:
             word = self.model._meta.verbose_name
             raise Missing(f"there is no such {word} in this workroom.", cure="It may have been put away; look on the shelf.")
-        # Known already: its rules are asked for with every preview.
-        found.workroom = workroom  # type: ignore[attr-defined]
         return found

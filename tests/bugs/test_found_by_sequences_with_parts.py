@@ -9,7 +9,7 @@ import pytest
 from patterncraft.moves.registry import read_steps
 from patterncraft.replay import replay
 from tests.rich import RULES
-from tests.sequences import fault_in, filed, start_of
+from tests.sequences import assert_done_or_refused, fault_in, filed, start_of
 
 Step = dict[str, Any]
 FOUND: dict[str, tuple[int, list[Step], str]] = {
@@ -124,14 +124,7 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
 @pytest.mark.parametrize("what", FOUND)
 def test_it_is_done_whole_or_refused_in_words(what: str) -> None:
     seed, steps, refused = FOUND[what]
-    done = replay(start_of(seed), read_steps(steps), RULES)
-    if refused:
-        assert len(done.done) == len(steps) - 1
-        assert refused in str(done.stopped)
-    else:
-        assert done.stopped is None, done.stopped
-    for d in done.done:
-        assert fault_in(d.after) == ""
+    assert_done_or_refused(start_of(seed), steps, refused)
 
 
 def test_the_lining_of_a_shoulder_in_two_parts_is_sewn_part_to_part() -> None:

@@ -6,10 +6,7 @@ from typing import Any
 
 import pytest
 
-from patterncraft.moves.registry import read_steps
-from patterncraft.replay import replay
-from tests.rich import RULES
-from tests.sequences import fault_in, start_of
+from tests.sequences import assert_done_or_refused, start_of
 
 Step = dict[str, Any]
 AT_HALF_WIDTH = {"to": {"edge": "centre front", "level": "bust", "down": 0.7}, "share": 0.1}
@@ -77,11 +74,4 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
 @pytest.mark.parametrize("what", FOUND)
 def test_it_is_done_whole_or_refused_in_words(what: str) -> None:
     seed, steps, refused = FOUND[what]
-    done = replay(start_of(seed), read_steps(steps), RULES)
-    if refused:
-        assert len(done.done) == len(steps) - 1
-        assert refused in str(done.stopped)
-    else:
-        assert done.stopped is None, done.stopped
-    for d in done.done:
-        assert fault_in(d.after) == ""
+    assert_done_or_refused(start_of(seed), steps, refused)

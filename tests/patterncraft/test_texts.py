@@ -9,7 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from patterncraft.texts import tidy, unprintable
+from patterncraft.handwork.new_seam import unique_name
+from patterncraft.texts import NAME_LETTERS, tidy, unprintable
 
 
 @pytest.mark.parametrize(
@@ -43,3 +44,19 @@ def test_tidied_once_is_tidied_for_good(text: str) -> None:
 
 def test_what_is_typed_in_two_ways_is_one_name() -> None:
     assert tidy(" Zoe\u0308  of\tthe\naltos\u200b ") == tidy("Zoë of the altos") == "Zoë of the altos"
+
+
+def test_a_name_that_a_label_has_room_for_stays_and_one_put_together_keeps_its_last_words() -> None:
+    """A label has room for 120 letters; a number goes behind what is taken."""
+    typed = "a" * 118
+    assert unique_name(typed, []) == typed
+    numbered = unique_name(typed, [typed])
+    assert numbered.endswith(" 2")
+    assert len(numbered) <= NAME_LETTERS
+    composed = " ".join(["lower"] * 20 + ["skirt back style line"])
+    assert len(composed) > NAME_LETTERS
+    short = unique_name(composed, [])
+    assert composed.endswith(short)
+    assert short.endswith("skirt back style line")
+    assert short.startswith("lower ")
+    assert NAME_LETTERS - 6 <= len(short) <= NAME_LETTERS

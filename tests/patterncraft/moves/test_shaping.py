@@ -93,7 +93,7 @@ class TestRedraw:
         after = worked(skirt, step).piece("skirt front")
         for beside, down in (("centre front", 1.0), ("side", 2.0)):
             moved = corner(after, "waist", beside) - corner(before, "waist", beside)
-            assert moved.imag == pytest.approx(down, abs=0.05)
+            assert moved.imag == pytest.approx(down, abs=1e-6)
         (was,), (dart,) = darts_of(before), darts_of(after)
         assert dart.mouth == pytest.approx(was.mouth)
 

@@ -16,9 +16,6 @@ export function useLaying(id: number, laid: Lies) {
   const [taken, setTaken] = useState<string | null>(null);
   /** What a quick hand has laid since, and is not kept yet: the next act goes on from there. */
   const newest = useRef<Lies | null>(null);
-  const settled = (lies: Lies) => {
-    if (newest.current === lies) newest.current = null;
-  };
   const save = useMutation({
     // One after the other: of two under way at once the earlier could be kept last.
     scope: { id: `lies of ${id}` },
@@ -30,7 +27,9 @@ export function useLaying(id: number, laid: Lies) {
         }),
       ),
     onSuccess: (detail) => queries.setQueryData(keys.style(id), detail),
-    onSettled: (_kept, _failed, lies) => settled(lies),
+    onSettled: (_kept, _failed, lies) => {
+      if (newest.current === lies) newest.current = null;
+    },
   });
   const now = (piece: Piece): Lie =>
     newest.current?.[piece.name] ?? { x: piece.at.x, y: piece.at.y, turn: piece.turn };
