@@ -38,6 +38,12 @@ def last_words(name: str, letters: int = NAME_LETTERS) -> str:
     return name[-letters:].partition(" ")[2] or name[-letters:]
 
 
+def with_article(word: str) -> str:
+    """A word with its article, as it is spoken: "a side", "an armhole", "a used sheet"."""
+    vowel = word[:1].casefold() in {*"aeiou"} and not word.casefold().startswith(("uni", "use", "one", "eu"))
+    return f"{'an' if vowel else 'a'} {word}"
+
+
 def _named(text: str) -> str:
     name = tidy(text)
     if not any(c.isalnum() or unicodedata.category(c)[0] in "SP" for c in name):

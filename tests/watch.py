@@ -37,6 +37,8 @@ FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 SHOUTED = re.compile(r"(?<![+:=\w])(?!STEP\b|JSON\b|HPGL\b|JPEG\b|[A-Z]+=)[A-Z]{4,}\b")
 """A word in capitals, but for the names of formats, the code of a letter (U+FFFF) and what is typed as it stands (roll:WIDTH, ROLE=SIZE)."""
 QUOTED = re.compile(r"“[^”]*”")
+ARTICLE = re.compile(r"\ba (?!uni|use|one\b|eu)[aeiou]\w|\ban (?![aeiou]|\d|h(?:our|onest))\w")
+"""A wrong article."""
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
 WITH_PARTNERS = ("flare", "godet", "closure", "take_in_seam")
@@ -54,6 +56,7 @@ def assert_words(what: str, text: Any) -> None:
     bare = QUOTED.sub("", text)
     assert "XX" not in bare, f"{what}: {text!r}"
     assert not re.search(r"\bNone\b", bare), f"{what}: {text!r}"
+    assert not ARTICLE.search(bare), f"{what} has the wrong article: {text!r}"
     assert not SHOUTED.search(bare), f"{what} is shouted: {text!r}"
     assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
 

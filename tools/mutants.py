@@ -59,6 +59,8 @@ class Package:
     goal: float = 0.85
     without: str = ""
     """Words in the names of tests that cannot run there."""
+    beside: str = ""
+    """A file of tests that start the application as it runs, and so not the faults in this process."""
 
 
 def _core(name: str, *tests: str, goal: float = 0.85) -> Package:
@@ -129,6 +131,7 @@ PACKAGES: Final = (
         ("tests/server",),
         # Faults are tried side by side, so its database lies in memory; many hands at once want one in a file.
         without="many_hands",
+        beside="tests/server/test_as_it_runs.py",
     ),
 )
 
@@ -160,7 +163,7 @@ def workplace(package: Package) -> Path:
     place.mkdir(parents=True)
     subprocess.run(["git", "checkout-index", "-a", f"--prefix={place}/"], cwd=ROOT, check=True)
     tests = [str(p.relative_to(place)) for t in package.tests for p in sorted(place.glob(t))]
-    copied = ["patterncraft", "server", "tests", "bench", "tools", "docs", "web", "manage.py", "README.md", "CONTRIBUTING.md"]
+    copied = ["patterncraft", "server", "tests", "bench", "siege", "tools", "docs", "web", "manage.py", "README.md", "CONTRIBUTING.md"]
     lines = ["[mutmut]", "source_paths=", "    patterncraft", "    server"]
     lines += ["only_mutate=", *(f"    {c}" for c in package.code), "also_copy=", *(f"    {c}" for c in copied)]
     lines += ["pytest_add_cli_args_test_selection=", *(f"    {t}" for t in tests)]
@@ -171,6 +174,8 @@ def workplace(package: Package) -> Path:
     ]
     if package.without:
         lines += ["    -k", f"    not {package.without}"]
+    if package.beside:
+        lines.append(f"    --ignore={package.beside}")
     lines += ["timeout_multiplier=4", "timeout_constant=5", "track_dependencies=false", "use_git_change_detection=false"]
     (place / "setup.cfg").write_text("\n".join(lines) + "\n")
     return place

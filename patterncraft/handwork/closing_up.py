@@ -13,6 +13,7 @@ from ..paper.piece import Piece
 from ..paper.seam import Seam, Stretch
 from ..paper.sewn import neighbours, run_of, starts_at_end
 from ..places.levels import downward
+from ..texts import with_article
 
 TOP: Final = 1.5
 """cm from the upper end of the edge to the first button (common practice, no source)."""
@@ -96,7 +97,7 @@ def runs_on(pattern: Pattern, down: Downward) -> Downward:
             if seam is None:
                 kind = piece.outline[run_of(piece, name)[0]].kind
                 raise MoveRefused(
-                    f"below the {across.name} the {name} of the {x.piece} is a {kind}: there is no seam for it to go on in.",
+                    f"below the {across.name} the {name} of the {x.piece} is {with_article(kind)}: there is no seam for it to go on in.",
                     x.piece,
                     f"Turn the {name} into a seam first, or make it at most {down.whole:.1f} cm long.",
                     "length",

@@ -12,6 +12,7 @@ from ..house import edge_word
 from ..paper.pattern import Pattern
 from ..paper.seam import Notch, Seam, Side, Stretch
 from ..paper.sewn import neighbours, run_of, start_word
+from ..texts import with_article
 from .joining import OnPiece
 
 CLEAR: Final = 1e-6
@@ -28,7 +29,7 @@ def side_of(pattern: Pattern, edges: Sequence[OnPiece], field: str) -> Side:
             raise MoveRefused(f"the {edge} of the {name} is named twice.", name, "Name each edge once.", field)
         if piece.outline[run[0]].kind in ("fold", "dart"):
             raise MoveRefused(
-                f"the {edge} of the {name} is a {piece.outline[run[0]].kind}: it is not sewn to anything.",
+                f"the {edge} of the {name} is {with_article(piece.outline[run[0]].kind)}: it is not sewn to anything.",
                 name,
                 "Choose an edge that is sewn.",
                 field,

@@ -12,6 +12,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..paper.sound import assert_sound
+from ..texts import with_article
 from ..working import Sum, before_now, note, notes
 from .waiting import held_as_now
 
@@ -41,7 +42,9 @@ def pieces_with(pattern: Pattern, edge: str, pieces: Collection[str] | None) -> 
         return list(dict.fromkeys(pieces))
     found = [p.name for p in pattern.pieces if edge in p.edge_names and not is_part(pattern, p)]
     if not found:
-        raise MoveRefused(f"no piece here has a {edge}.", "", f"Lay a piece with a {edge} on the table first.", "pieces")
+        raise MoveRefused(
+            f"no piece here has {with_article(edge)}.", "", f"Lay a piece with {with_article(edge)} on the table first.", "pieces"
+        )
     return found
 
 

@@ -11,6 +11,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, Stretch
 from ..paper.sewn import Spot, distance_of, neighbours, runs_of, starts_at_end
+from ..texts import with_article
 from .plan import NotchPlan, PairPlan, Plan
 
 HELD: Final = ("armhole", "neckline", "waist", "wrist", "cap")
@@ -100,7 +101,7 @@ def _declared(pattern: Pattern, pair: PairPlan, before: list[Seam]) -> Seam:
         for piece, edge in listed:
             found = next((p for p in pattern.pieces if p.name == piece), None)
             if found is None or edge not in found.edge_names:
-                raise BadFile(f"there is no {edge} on a {piece}.", "", "Pair edges that are named.", "pairs")
+                raise BadFile(f"there is no {edge} on {with_article(piece)}.", "", "Pair edges that are named.", "pairs")
             pieces.append((found, edge))
         sides.append(_chain(pieces))
     name = pair.b[0][1] if pair.b[0][1] not in [s.name for s in before] else f"{pair.a[0][1]} to {pair.b[0][1]}"

@@ -21,6 +21,7 @@ from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..places.levels import downward, outward
 from ..places.place import EdgePlace
+from ..texts import with_article
 from ..units import Unit, format_length
 from ..working import Sum, length, note
 from .contour import Contour
@@ -182,7 +183,7 @@ class Neckline(Move):
         if holder is None:
             known = sorted({d.name for n in names for d in pattern.piece(n).darts})
             cure = f"Choose one of: {', '.join(known)}." if known else "Make a dart first, or take no gape out."
-            raise MoveRefused(f"no piece of the neckline has a {self.into}.", ", ".join(names), cure, "into")
+            raise MoveRefused(f"no piece of the neckline has {with_article(self.into or 'dart')}.", ", ".join(names), cure, "into")
         first: PatternError | None = None
         for share in _shares_by_nearness(pattern.piece(holder), self.into or "")[:TRIES]:
             place = EdgePlace(edge="neckline", fraction=share)
@@ -276,7 +277,7 @@ class Neckline(Move):
         by = whole - self.at_shoulder if self.at_shoulder is not None else (self.width or 0.0)
         if whole - by < STRAP:
             raise MoveRefused(
-                f"the {e.name} is {whole:.1f} cm long: {whole - by:.1f} cm of it would be left.",
+                f"the {e.name} is {whole:.1f} cm long: {max(whole - by, 0.0):.1f} cm of it would be left.",
                 piece.name,
                 f"Make it wider by at most {max(whole - STRAP, 0.0):.1f} cm.",
                 "width" if self.width is not None else "at_shoulder",

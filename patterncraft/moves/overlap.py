@@ -41,7 +41,7 @@ class Overlap(Slashing):
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         return {
-            **self.slashing_words(),
+            **self.slashing_words(pattern, unit),
             "amount": format_length(self.amount, unit),
             "hinge": dict(HINGES)[self.hinge],
         }

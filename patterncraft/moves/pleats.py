@@ -88,7 +88,7 @@ class Pleats(Slashing):
         """See Move."""
         toward = dict(_TOWARD)[self.toward] if self.kind == "knife" else "meeting" if self.kind == "inverted" else "laid outward"
         return {
-            **self.slashing_words(),
+            **self.slashing_words(pattern, unit),
             "kind": dict(_KINDS)[self.kind],
             "spacing": f", {format_length(self.spacing, unit)} apart" if self.spacing is not None else "",
             "depth": format_length(self.depth, unit),

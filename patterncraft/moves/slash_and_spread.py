@@ -87,7 +87,7 @@ class SlashAndSpread(Slashing):
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
         return {
-            **self.slashing_words(),
+            **self.slashing_words(pattern, unit),
             "zone": self._zone_words(pattern, unit),
             "how much": self._how_much(unit),
             "far": self._far_words(unit),

@@ -12,7 +12,8 @@ from ..handwork.spreading import Amounts, Slash
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import runs_of
-from .move import Move, slot_field
+from ..units import Unit
+from .move import Move, known, slot_field
 
 Hinge = Literal["to_edge", "from_edge", "none"]
 HINGES: Final = (("to_edge", "hinged at the other edge"), ("from_edge", "hinged where the cut begins"), ("none", "parallel"))
@@ -20,6 +21,8 @@ RIGHT_ANGLE: Final = 1.414
 """The mouth of a slash opened at a right angle, over its length."""
 MOST: Final = 60
 """Slashes in one step: more cannot be told apart on the table."""
+TOLD: Final = 3
+"""Slashes whose places stand one by one in the sentence; of more, the first and the last."""
 
 
 class Slashing(Move):
@@ -67,15 +70,27 @@ class Slashing(Move):
         """The parameter that a slash which cannot be made is told at."""
         return "from_edge" if self.at is None else "at"
 
-    def slashing_words(self) -> dict[str, str]:
+    def slashing_words(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """What stands in the slots that these moves share."""
         n = self.count if self.count is not None else len(self.at or ())
         return {
             "piece": self.piece,
             "from_edge": self.from_edge,
             "to_edge": self.to_edge,
-            "slashes": ("once" if n == 1 else f"{n} times") + (" where marked" if self.at else ""),
+            "slashes": ("once" if n == 1 else f"{n} times") + self._where_words(known(pattern, self.piece), unit),
         }
+
+    def _where_words(self, piece: Piece | None, unit: Unit) -> str:
+        """Where each lies, if that was said; of many the first and the last."""
+        said = [
+            f"along the line “{at}”" if isinstance(at, str) else f"from {at[0].words(piece, unit)} to {at[1].words(piece, unit)}"
+            for at in self.at or ()
+        ]
+        if not said:
+            return ""
+        if len(said) > TOLD:
+            return f", the first {said[0]}, the last {said[-1]}"
+        return f", {' and '.join(said)}"
 
     def slashes_on(self, piece: Piece, pattern: Pattern, zone: Zone, whole: bool) -> list[Slash]:
         """The slashes as they lie. Shared out over ``zone`` of the edge they begin at; ``whole``: that is all of it.
