@@ -84,6 +84,7 @@ schema: $(STAMP) web/node_modules/.installed
 	$(BIN)/python -m tools.moves_page
 	$(BIN)/python -m tools.checks_page
 	$(BIN)/python -m tools.parts_page
+	$(BIN)/python -m tools.names_page
 	cd web && npm run --silent types
 
 clean:

@@ -79,24 +79,3 @@ def test_no_address_of_any_registry_is_committed() -> None:
     for path in tracked():
         if path.is_file():
             assert not hosts.search(path.read_text(encoding="utf-8", errors="ignore")), path
-
-
-def test_the_page_of_moves_is_current() -> None:
-    from tools.moves_page import page
-
-    for path, content in page().items():
-        assert path.read_text() == content, f"{path.name} is stale: run `make schema`"
-
-
-def test_the_page_of_parts_is_current() -> None:
-    from tools.parts_page import page
-
-    for path, content in page().items():
-        assert path.read_text(encoding="utf-8") == content, f"{path.name} is stale: run `make schema`"
-
-
-def test_the_page_of_checks_is_current() -> None:
-    from tools.checks_page import page
-
-    for path, content in page().items():
-        assert path.read_text() == content, f"{path.name} is stale: run `make schema`"

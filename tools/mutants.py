@@ -96,6 +96,7 @@ PACKAGES: Final = (
         "bugs",
         "patterncraft/test_replay.py",
         "properties/test_invariants.py",
+        "test_pages.py",
         goal=0.95,
     ),
     _core("places", "patterncraft/places", "patterncraft/moves"),
@@ -110,11 +111,11 @@ PACKAGES: Final = (
         "patterncraft/finishing",
         "patterncraft/laying",
     ),
-    _core("drafting", "patterncraft/drafting", "patterncraft/schools"),
-    _core("schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py"),
+    _core("drafting", "patterncraft/drafting", "patterncraft/schools", "test_pages.py"),
+    _core("schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py", "test_pages.py"),
     _core("measures", "patterncraft/measures"),
-    _core("parts", "patterncraft/parts"),
-    _core("checks", "patterncraft/checks", "planted", "external/test_checks_against_the_outside.py", "patterncraft/parts"),
+    _core("parts", "patterncraft/parts", "test_pages.py"),
+    _core("checks", "patterncraft/checks", "planted", "external/test_checks_against_the_outside.py", "patterncraft/parts", "test_pages.py"),
     _core("laying", "patterncraft/laying"),
     _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
     _core("tracing", "patterncraft/tracing"),
@@ -163,7 +164,19 @@ def workplace(package: Package) -> Path:
     place.mkdir(parents=True)
     subprocess.run(["git", "checkout-index", "-a", f"--prefix={place}/"], cwd=ROOT, check=True)
     tests = [str(p.relative_to(place)) for t in package.tests for p in sorted(place.glob(t))]
-    copied = ["patterncraft", "server", "tests", "bench", "siege", "tools", "docs", "web", "manage.py", "README.md", "CONTRIBUTING.md"]
+    copied = [
+        "patterncraft",
+        "server",
+        "tests",
+        "bench",
+        "siege",
+        "tools",
+        "docs",
+        "web",
+        "manage.py",
+        "README.md",
+        "CONTRIBUTING.md",
+    ]
     lines = ["[mutmut]", "source_paths=", "    patterncraft", "    server"]
     lines += ["only_mutate=", *(f"    {c}" for c in package.code), "also_copy=", *(f"    {c}" for c in copied)]
     lines += ["pytest_add_cli_args_test_selection=", *(f"    {t}" for t in tests)]

@@ -1,6 +1,6 @@
 """HPGL for pen plotters: the published two-letter commands, 40 plotter units to the millimetre.
 
-Only IN, DF, PA, SP, LT, PU, PD, SI, LB and PG are used, which every pen plotter of that language knows (Hewlett-Packard's published command
+Only IN, DF, PA, SP, LT, PU, PD, DI, SI, LB and PG are used, which every pen plotter of that language knows (Hewlett-Packard's published command
 list, from memory). The roll runs along x; pieces lie across it as on a page.
 """
 

@@ -7,6 +7,7 @@ from datetime import date
 from typing import Final, NamedTuple
 
 from reportlab.lib.utils import simpleSplit
+from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from ..drafting.construction import Stage
 from ..drafting.school import Block, School
@@ -20,6 +21,9 @@ from .pdf_piece import CM, draw_curve
 
 DRAWN: Final = (6.0, 5.0)
 """cm: width and height of a drawing"""
+LETTERS: Final = 7.5
+OFF: Final = 2.0
+"""Points of the page: size of a point's letters, and how far they stand off it."""
 FLAT: Final = 0.2
 """cm within which a curve's box is known"""
 
@@ -98,12 +102,13 @@ class _Sheet(Page):
         canvas.setDash()
         for s, grey in (*((s, 0.55) for s in before), (stage, 0.0)):
             canvas.setFillGray(grey)
-            for label, place in s.points:
+            for _, place in s.points:
                 z = place + shift
                 canvas.circle(z.real * CM, -z.imag * CM, 1.1 / k, stroke=0, fill=1)
-                if s is stage:
-                    canvas.setFont(BOLD, 7.5 / k)
-                    canvas.drawString(z.real * CM + 2 / k, -z.imag * CM + 2 / k, label)
+        canvas.setFont(BOLD, LETTERS / k)
+        places = [complex((z + shift).real, -(z + shift).imag) * CM * k for _, z in stage.points]
+        for at, (label, _) in zip(_beside([label for label, _ in stage.points], places), stage.points, strict=True):
+            canvas.drawString(at.real / k, at.imag / k, label)
         canvas.restoreState()
 
 
@@ -115,6 +120,29 @@ def _frame(stages: Sequence[Stage]) -> _Frame:
     # Room at the right for the letters of a point at the rim.
     scale = min((wide - 0.6) / max(max(xs) - min(xs), 1.0), (high - 0.7) / max(max(ys) - min(ys), 1.0))
     return _Frame(min(xs), min(ys) - 0.5 / scale, scale)
+
+
+def _beside(labels: Sequence[str], points: Sequence[complex]) -> list[complex]:
+    """Where the letters of points begin, points of the page, y up: right above each, or on another side of it where a point's letters stand there already."""
+    taken: list[tuple[float, float, float]] = []
+    found = []
+    for label, point in zip(labels, points, strict=True):
+        wide = stringWidth(label, BOLD, LETTERS)
+        sides = [complex(x, y) for x in (OFF, -OFF - wide) for y in (OFF, -OFF - 0.7 * LETTERS)]
+        free = (
+            point + side
+            for side in sides
+            if not any(
+                left < (point + side).real + wide + 1
+                and (point + side).real < right + 1
+                and abs(y - (point + side).imag) < 0.8 * LETTERS
+                for left, right, y in taken
+            )
+        )
+        at = next(free, point + sides[0])
+        taken.append((at.real, at.real + wide, at.imag))
+        found.append(at)
+    return found
 
 
 def _points(path: Path) -> list[complex]:

@@ -139,7 +139,7 @@ def read_svg(finished: tuple[FinishedPiece, ...]) -> dict[str, ReadSvg]:
     return found
 
 
-def test_svg_has_every_notch_wspotits_seam_has_it(pattern: Pattern) -> None:
+def test_svg_has_every_notch_where_its_seam_has_it(pattern: Pattern) -> None:
     for name, read in read_svg(finish(pattern, RULES)).items():
         found: dict[str, list[list[complex]]] = {}
         for notch, points, _ in read.paths("data-notch"):
