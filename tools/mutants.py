@@ -112,10 +112,19 @@ PACKAGES: Final = (
         "patterncraft/laying",
     ),
     _core("drafting", "patterncraft/drafting", "patterncraft/schools", "test_pages.py"),
-    _core("schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py", "test_pages.py"),
+    _core(
+        "schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py", "test_pages.py"
+    ),
     _core("measures", "patterncraft/measures"),
     _core("parts", "patterncraft/parts", "test_pages.py"),
-    _core("checks", "patterncraft/checks", "planted", "external/test_checks_against_the_outside.py", "patterncraft/parts", "test_pages.py"),
+    _core(
+        "checks",
+        "patterncraft/checks",
+        "planted",
+        "external/test_checks_against_the_outside.py",
+        "patterncraft/parts",
+        "test_pages.py",
+    ),
     _core("laying", "patterncraft/laying"),
     _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
     _core("tracing", "patterncraft/tracing"),

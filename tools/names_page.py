@@ -64,7 +64,7 @@ def page() -> dict[Path, str]:
     """The page with its content."""
     text = [HEAD, "\n# Blocks\n"]
     for name in SCHOOLS:
-        text += [f"\n## {name}\n\n", *_told(_drafted(name), None)]
+        text += [f"\n## {name}\n\n", *_told(drafted(name), None)]
     text.append("\n# Parts\n")
     for title, block, steps in (*((t, b, s) for _, t, b, s in SHOWN), *MORE):
         before = plain_block(block)
@@ -75,7 +75,8 @@ def page() -> dict[Path, str]:
     return {PAGE: "".join(text)}
 
 
-def _drafted(name: str) -> Pattern:
+def drafted(name: str) -> Pattern:
+    """A block of a school on the plain body, on the block it is drawn on."""
     by = school(name)
     base = {"skirt": "skirt", "armhole": "bodice-direct", "bodice": "bodice-direct"}.get(by.base)
     return by.draft(WHOLE, {}, school(base).draft(WHOLE) if base else None).pattern
