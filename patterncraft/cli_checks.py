@@ -56,6 +56,8 @@ def read_rules(pairs: list[str]) -> HouseRules:
         at = changed
         for name in path:
             at = at.setdefault(name, {})
+            if not isinstance(at, dict):
+                raise BadSetting(f"“{key[:40]}” is set as a whole, and in part as well.", "--rule", "Set one of both.")
         at[last] = value
     try:
         return HouseRules.model_validate(changed)

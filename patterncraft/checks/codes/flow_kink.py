@@ -19,7 +19,7 @@ def _look(s: Subject) -> Iterator[Finding]:
         if j.word == "neckline" and edge_word(j.seam) == "armhole":
             # Off the shoulder the top turns over the arm, and is drawn in.
             continue
-        over = f"the {j.dart}, shut," if j.dart else f"the {j.seam} seam"
+        over = f"the {j.dart}, shut" if j.dart else f"the {j.seam} seam"
         where = f"The {j.edge} of the {j.piece}" + (f" and of the {j.other}" if j.other and j.other != j.piece else "")
         words = f"{where} has a {'peak' if j.kink > 0 else 'dip'} of {abs(j.kink):.0f}° over {over}."
         yield Finding(words, abs(j.kink), limit, j.piece, j.edge, j.seam or j.dart, j.at, _cure(j))

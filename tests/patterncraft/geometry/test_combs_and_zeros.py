@@ -43,6 +43,15 @@ def test_teeth_of_a_comb_stand_on_the_curve_square_to_it_and_say_its_curvature(n
     assert found.along[:17] == pytest.approx(way, abs=0.02 * length)
 
 
+def test_teeth_of_a_tiny_curve_are_as_long_as_those_of_a_large_one() -> None:
+    """A hundredth of the size: the same directions, a hundred times the curvature."""
+    large = comb(Path((ARMHOLE,)))
+    small = comb(Path((tuple(0.01 * z for z in ARMHOLE),)))  # type: ignore[arg-type]
+    assert np.abs(large.normals - small.normals).max() < 1e-9
+    assert np.abs(np.abs(small.normals) - 1).max() < 1e-9
+    assert small.curvature == pytest.approx(100 * large.curvature)
+
+
 @pytest.mark.parametrize("bow", [(0j, 5 - 7j, 16 - 6j, 20 + 0j), (0j, 1 - 12j, 17 - 3j, 20 + 0j)])
 @pytest.mark.parametrize("width", [0.6, 2.5])
 @pytest.mark.parametrize("tolerance", [0.002, 0.1])

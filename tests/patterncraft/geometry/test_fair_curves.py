@@ -91,6 +91,15 @@ def test_no_chain_of_cubics_through_these_places_bends_much_less(name: str) -> N
     assert bending(own) <= 1.03 * least
 
 
+def test_the_spline_is_solved_until_its_own_lengths_have_settled() -> None:
+    """Solved once more with the lengths that it has, it moves by less than a pencil's line is wide, however unevenly its places lie."""
+    places = [0j, 3 + 4j, 9 + 5j, 12 - 2j, 20 + 1j, 22 + 9j]
+    path = fair_curve(places, 1j)
+    again = fair_curve(places, 1j, like=path)
+    moved = [abs(path.at(path.length * k / 200) - again.at(again.length * k / 200)) for k in range(201)]
+    assert max(moved) < 0.005
+
+
 def test_what_is_asked_straight_is_straight() -> None:
     assert fair_curve([0j, 5 + 5j]) == straight(0j, 5 + 5j)
     along = fair_curve([0j, 3 + 0j, 10 + 0j])
