@@ -85,6 +85,7 @@ schema: $(STAMP) web/node_modules/.installed
 	$(BIN)/python -m tools.checks_page
 	$(BIN)/python -m tools.parts_page
 	$(BIN)/python -m tools.names_page
+	$(BIN)/python -m tools.drafts_page
 	cd web && npm run --silent types
 
 clean:

@@ -1,7 +1,8 @@
 """Put small faults into the code, one at a time, and see whether the tests notice: ``make mutants``.
 
 mutmut makes the faults and runs them; here is only which code is held against which tests, a seeded sample of all faults,
-and the table. A fault that no test notices is shown to the type check, which ``make test`` asks before the tests, and told apart.
+and the table. A fault that no test notices is shown to the type check, which ``make test`` asks before the tests, and then to the pages of the documentation
+that are made from the code and held against it (``tests/test_pages.py``): what they notice is told apart.
 ``python -m tools.mutants paper moves`` takes those packages alone, ``SAMPLE=`` and ``SEED=`` the size and the
 choice; ``SAMPLE=0`` takes all.
 """
@@ -96,7 +97,6 @@ PACKAGES: Final = (
         "bugs",
         "patterncraft/test_replay.py",
         "properties/test_invariants.py",
-        "test_pages.py",
         goal=0.95,
     ),
     _core("places", "patterncraft/places", "patterncraft/moves"),
@@ -111,19 +111,18 @@ PACKAGES: Final = (
         "patterncraft/finishing",
         "patterncraft/laying",
     ),
-    _core("drafting", "patterncraft/drafting", "patterncraft/schools", "test_pages.py"),
+    _core("drafting", "patterncraft/drafting", "patterncraft/schools"),
     _core(
         "schools", "patterncraft/schools", "patterncraft/drafting", "external/test_drafts_against_the_outside.py", "test_pages.py"
     ),
     _core("measures", "patterncraft/measures"),
-    _core("parts", "patterncraft/parts", "test_pages.py"),
+    _core("parts", "patterncraft/parts"),
     _core(
         "checks",
         "patterncraft/checks",
         "planted",
         "external/test_checks_against_the_outside.py",
         "patterncraft/parts",
-        "test_pages.py",
     ),
     _core("laying", "patterncraft/laying"),
     _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
@@ -155,6 +154,8 @@ class Result:
     noticed: int
     mistyped: int
     """of those noticed, by the type check alone"""
+    paged: int
+    """of those noticed, by the pages of the documentation alone"""
     survivors: tuple[str, ...]
     untested: tuple[str, ...]
     harmless: int
@@ -235,12 +236,14 @@ def tried(package: Package, share: float, dice: random.Random) -> Result:
     unseen = sorted(n for n, c in codes.items() if c not in NOTICED)
     harmless = {n for n in unseen if codes[n] == 0 and changes_nothing(place, n)}
     wrong = mistyped(place, [n for n in unseen if n not in harmless])
-    left = [n for n in unseen if n not in harmless | wrong]
+    read = told_by_pages(place, [n for n in unseen if n not in harmless | wrong])
+    left = [n for n in unseen if n not in harmless | wrong | read]
     return Result(
         package,
         len(made),
-        sum(c in NOTICED for c in codes.values()) + len(wrong),
+        sum(c in NOTICED for c in codes.values()) + len(wrong) + len(read),
         len(wrong),
+        len(read),
         tuple(n for n in left if codes[n] == 0),
         tuple(n for n in left if codes[n] != 0),
         len(harmless),
@@ -255,15 +258,25 @@ def words(place: Path, name: str) -> Iterator[str]:
 
 
 def mistyped(place: Path, names: list[str]) -> set[str]:
-    """Those faults that the type check refuses, shown to it one after the other; it looks anew only at what has changed."""
+    """Those faults that the type check refuses; it looks anew only at what has changed."""
+    return _refused(place, names, "mypy")
+
+
+def told_by_pages(place: Path, names: list[str]) -> set[str]:
+    """Those faults by which a page of the documentation would be stale."""
+    return _refused(place, names, "pytest", "-q", "-x", "-p", "no:cacheprovider", "tests/test_pages.py")
+
+
+def _refused(place: Path, names: list[str], *asked: str) -> set[str]:
+    """Those faults with which a module that is run ends with 1, shown to it one after the other."""
 
     def refused() -> bool:
-        return subprocess.run([sys.executable, "-m", "mypy"], cwd=place, capture_output=True, check=False).returncode == 1
+        return subprocess.run([sys.executable, "-m", *asked], cwd=place, capture_output=True, check=False).returncode == 1
 
     if not names or refused():
         return set()
     found = set()
-    # It takes a file of the same second and the same size for the same file: each state gets a second of its own.
+    # A file of the same second and the same size is taken for the same file: each state gets a second of its own.
     seconds = count(int(time.time()) + 1)
     for name in names:
         own = place / Path(*name.split(".x")[0].split(".")).with_suffix(".py")
@@ -275,7 +288,7 @@ def mistyped(place: Path, names: list[str]) -> set[str]:
         own.write_text(kept, encoding="utf-8")
         os.utime(own, (moment := next(seconds), moment))
     if refused():
-        raise SystemExit(f"the type check refuses {place} though no fault is in it")
+        raise SystemExit(f"{asked[0]} refuses {place} though no fault is in it")
     return found
 
 
@@ -309,7 +322,7 @@ def main(names: list[str]) -> int:
         rate = result.noticed / result.tried
         print(
             f"{package.name:<10} {result.noticed:>4} of {result.tried:>4} noticed  {rate:>6.1%}  (goal {package.goal:.0%})  "
-            f"{result.mistyped} of them by the type check; of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s",
+            f"{result.mistyped} of them by the type check, {result.paged} by the pages; of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s",
             flush=True,
         )
     for result in results:

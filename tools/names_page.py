@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping
 from pathlib import Path
 from typing import Any, Final
 
+from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.formats.verb_picture import PLAIN, plain_block
 from patterncraft.house import HouseRules
@@ -64,7 +65,7 @@ def page() -> dict[Path, str]:
     """The page with its content."""
     text = [HEAD, "\n# Blocks\n"]
     for name in SCHOOLS:
-        text += [f"\n## {name}\n\n", *_told(drafted(name), None)]
+        text += [f"\n## {name}\n\n", *_told(drafted(name).pattern, None)]
     text.append("\n# Parts\n")
     for title, block, steps in (*((t, b, s) for _, t, b, s in SHOWN), *MORE):
         before = plain_block(block)
@@ -75,11 +76,11 @@ def page() -> dict[Path, str]:
     return {PAGE: "".join(text)}
 
 
-def drafted(name: str) -> Pattern:
+def drafted(name: str) -> Block:
     """A block of a school on the plain body, on the block it is drawn on."""
     by = school(name)
     base = {"skirt": "skirt", "armhole": "bodice-direct", "bodice": "bodice-direct"}.get(by.base)
-    return by.draft(WHOLE, {}, school(base).draft(WHOLE) if base else None).pattern
+    return by.draft(WHOLE, {}, school(base).draft(WHOLE) if base else None)
 
 
 def _told(pattern: Pattern, before: Pattern | None) -> Iterator[str]:

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from html import escape
 from pathlib import Path
 from typing import Any, Final
 
+from patterncraft.drafting.construction import Stage
 from patterncraft.formats.verb_picture import plain_block
 from patterncraft.geometry.path import chain
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.piece import Piece
-from patterncraft.replay import Done, replay
+from patterncraft.replay import replay
 
 ROOT = Path(__file__).resolve().parents[1]
 PAGE = ROOT / "docs" / "parts.md"
@@ -64,7 +66,7 @@ def page() -> dict[Path, str]:
         if done.stopped:
             raise done.stopped
         last = done.done[-1]
-        files[DRAWINGS / f"{key}.svg"] = _drawing(last)
+        files[DRAWINGS / f"{key}.svg"] = drawing([p for p in last.after.pieces if p not in last.before.pieces], last.stages)
         text.append(f"\n## {title}\n\n*{last.step.spoken(last.before, 'cm')}*\n\n![{title}](parts/{key}.svg)\n\n")
         text += [f"{s.number}. {s.rule}\n" for s in last.stages]
         text.append("\n| | cm |\n|---|---|\n" if any(not s.note for s in last.working) else "")
@@ -74,14 +76,13 @@ def page() -> dict[Path, str]:
     return files
 
 
-def _drawing(done: Done) -> str:
-    """The pieces that the step made or changed, side by side, with the numbered points of their construction."""
-    pieces = [p for p in done.after.pieces if p not in done.before.pieces]
+def drawing(pieces: Sequence[Piece], stages: Sequence[Stage]) -> str:
+    """Pieces side by side, with the guides and the numbered points of their construction."""
     x, high = 2.0, 0.0
     parts: list[str] = []
     for p in pieces:
         left, top, right, bottom = p.box
-        parts.append(_sheet(done, p, x - left, 3.5 - top))
+        parts.append(_sheet(stages, p, x - left, 3.5 - top))
         x += right - left + 4
         high = max(high, bottom - top)
     return (
@@ -90,14 +91,14 @@ def _drawing(done: Done) -> str:
     )
 
 
-def _sheet(done: Done, piece: Piece, x: float, y: float) -> str:
+def _sheet(stages: Sequence[Stage], piece: Piece, x: float, y: float) -> str:
     outline = to_svg(chain(e.path for e in piece.outline), closed=True)
     out = [f'<path d="{outline}" fill="#f7f0e0" stroke="#24303b" stroke-width=".16"/>']
     out += [f'<path d="{to_svg(q, closed=True)}" fill="#f2d675" fill-opacity=".5"/>' for q in piece.paper.patches]
     out += [
         f'<path d="{to_svg(n.path)}" fill="none" stroke="#24303b" stroke-width=".1" stroke-dasharray=".6 .5"/>' for n in piece.lines
     ]
-    for stage in done.stages:
+    for stage in stages:
         if stage.piece != piece.name:
             continue
         if stage.guide:

@@ -52,6 +52,6 @@ def test_what_a_part_or_a_move_leaves_on_a_fold_is_square_to_it(title: str) -> N
 
 @pytest.mark.parametrize("name", SCHOOLS)
 def test_every_block_meets_its_folds_square(name: str) -> None:
-    pattern = drafted(name)
+    pattern = drafted(name).pattern
     folds = sum(e.kind == "fold" for p in pattern.pieces for e in p.outline)
     assert assert_square(pattern, name) == 2 * folds
