@@ -37,7 +37,7 @@ FIELD = re.compile(r"[a-z0-9_.\[\] -]*")
 SHOUTED = re.compile(r"(?<![+:=\w])(?!STEP\b|JSON\b|HPGL\b|JPEG\b|[A-Z]+=)[A-Z]{4,}\b")
 """A word in capitals, but for the names of formats, the code of a letter (U+FFFF) and what is typed as it stands (roll:WIDTH, ROLE=SIZE)."""
 QUOTED = re.compile(r"“[^”]*”")
-ARTICLE = re.compile(r"(?<!\bthe )\ba (?!uni|use|one\b|eu)[aeiou]\w|\ban (?!h(?:our|onest))[b-df-hj-np-tv-z]")
+ARTICLE = re.compile(r"(?<!\b[Tt]he )\ba (?!uni|use|one\b|eu)[aeiou]\w|\ban (?!h(?:our|onest))[b-df-hj-np-tv-z]")
 """A wrong article."""
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
