@@ -1,6 +1,6 @@
-"""Paper turned over and worked on is the paper worked on and turned over: every move of darts, openings and cuts, on the other side of the cloth.
+"""Paper turned over and worked on is the paper worked on and turned over; and so is paper that lies elsewhere on the table, aslant.
 
-An oracle that is not our own code's numbers: the move itself has to be blind to left and right.
+An oracle that is not our own code's numbers: the move itself has to be blind to left and right, and to where a sheet lies.
 """
 
 from __future__ import annotations
@@ -9,20 +9,25 @@ from dataclasses import replace
 from typing import Any
 
 import pytest
+import shapely
 from shapely import affinity
 
-from patterncraft.geometry.transform import turn_over
+from patterncraft.geometry.flatten import flat_path
+from patterncraft.geometry.path import Path
+from patterncraft.geometry.transform import Transform, slide, swing, turn_over
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
 from patterncraft.replay import Replay, replay
 from tests.conftest import draft_by
 from tests.rich import RULES
 from tests.samples import WHOLE, polygon
 
 Step = dict[str, Any]
-OVER = turn_over(0j, 1j)
+PLACED = {"turned over": turn_over(31.7 + 0j, 31.7 + 1j).then(slide(12j)), "swung": swing(60 - 20j, 0.4)}
+"""How the sheets lie: turned over about an upright line, or swung aslant about a place beside them; none near to where they were drawn."""
 SHOULDER = {"edge": "shoulder", "from": "neckline", "fraction": 0.4}
 CASES: list[tuple[str, Step]] = [
     ("bodice-direct", {"move": "rotate_dart", "piece": "front", "dart": "waist dart", "to": SHOULDER}),
@@ -96,29 +101,79 @@ CASES: list[tuple[str, Step]] = [
 ]  # fmt: skip
 
 
-def turned(pattern: Pattern) -> Pattern:
-    return replace(pattern, pieces=tuple(p.placed(OVER) for p in pattern.pieces))
+def laid(pattern: Pattern, by: Transform) -> Pattern:
+    return replace(pattern, pieces=tuple(p.placed(by) for p in pattern.pieces))
 
 
+def assert_alike(a: Piece, b: Piece, by: Transform) -> None:
+    """A piece is the other one as that lies now: its outline, what is drawn and marked on it, its tape and its new paper."""
+    lying = a.placed(by)
+    wanted, found = polygon(lying), polygon(b)
+    # Parts may come to lie elsewhere, slid as a whole: laid on each other at the middle of their boxes.
+    off = [o - s for o, s in zip(wanted.envelope.centroid.coords[0], found.envelope.centroid.coords[0], strict=True)]
+    slid = affinity.translate(found, *off)
+    assert wanted.symmetric_difference(slid).area < 0.02, f"{a.name}: {wanted.symmetric_difference(slid).area:.3f} cm² differ"
+    by_hand = complex(*off)
+    assert {d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(a)} == {
+        d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(b)
+    }
+    marks = [_marked(p, way) for p, way in ((lying, 0j), (b, by_hand))]
+    assert set(marks[0]) == set(marks[1])
+    for name, at in marks[0].items():
+        assert abs(at - marks[1][name]) < 0.01, f"{name} of {a.name} lies {abs(at - marks[1][name]):.3f} off"
+    for kind, drawn in (("line", _lines), ("tape", lambda p: p.paper.tapes)):
+        left = [x.placed(slide(by_hand)) for x in drawn(b)]
+        assert len(left) == len(drawn(lying)), f"{kind} of {a.name}"
+        for x in drawn(lying):
+            near = min(left, key=lambda y: _apart(x, y))
+            assert _apart(x, near) < 0.02, f"a {kind} of {a.name} lies {_apart(x, near):.3f} off"
+            left.remove(near)
+    new, also = (_new_paper(p) for p in (lying, b))
+    assert new.symmetric_difference(affinity.translate(also, *off)).area < 0.05, f"the new paper of {a.name} lies otherwise"
+    if lying.grain and b.grain:
+        # A new grain line stands in the middle of its piece's box, which is another one aslant.
+        ways = [(g.end - g.start) / abs(g.end - g.start) for g in (lying.grain, b.grain)]
+        assert min(abs(ways[0] - ways[1]), abs(ways[0] + ways[1])) < 1e-3
+        assert lying.grain.kind == b.grain.kind
+    assert (lying.grain is None) == (b.grain is None)
+    assert (a.cut.quantity, a.cut.on_fold, a.cut.mirrored, a.cut.cloth) == (
+        b.cut.quantity,
+        b.cut.on_fold,
+        b.cut.mirrored,
+        b.cut.cloth,
+    )
+
+
+def _marked(p: Piece, way: complex) -> dict[tuple[str, str], complex]:
+    return {(m.name, m.kind): m.at + way for m in p.marks}
+
+
+def _new_paper(p: Piece) -> Any:
+    rings = [shapely.Polygon([(z.real, z.imag) for z in flat_path(x, 0.005)]).buffer(0) for x in p.paper.patches]
+    return shapely.union_all(rings)
+
+
+def _lines(p: Piece) -> tuple[Path, ...]:
+    return tuple(x.path for x in p.lines)
+
+
+def _apart(x: Path, y: Path) -> float:
+    """cm between two lines at most, at their ends and their middles, whichever way they run."""
+    own = [x.start, x.at(x.length / 2), x.end]
+    other = [y.start, y.at(y.length / 2), y.end]
+    return min(max(abs(p - q) for p, q in zip(own, way, strict=True)) for way in (other, other[::-1]))
+
+
+@pytest.mark.parametrize("how", PLACED)
 @pytest.mark.parametrize(("name", "step"), CASES, ids=lambda x: x["move"] if isinstance(x, dict) else x)
-def test_turned_over_and_worked_is_worked_and_turned_over(name: str, step: Step) -> None:
-    pattern = draft_by(name, WHOLE).pattern
-    here, there = (replay(p, read_steps([step]), RULES) for p in (pattern, turned(pattern)))
+def test_laid_otherwise_and_worked_is_worked_and_laid_otherwise(name: str, step: Step, how: str) -> None:
+    pattern, by = draft_by(name, WHOLE).pattern, PLACED[how]
+    here, there = (replay(p, read_steps([step]), RULES) for p in (pattern, laid(pattern, by)))
     assert here.stopped is None, here.stopped
     assert there.stopped is None, there.stopped
     assert [p.name for p in there.pattern.pieces] == [p.name for p in here.pattern.pieces]
     for a, b in zip(here.pattern.pieces, there.pattern.pieces, strict=True):
-        over = affinity.scale(polygon(a), -1.0, 1.0, origin=(0, 0))
-        # Parts may come to lie elsewhere, slid as a whole: laid on each other at the middle of their boxes.
-        slid = affinity.translate(
-            polygon(b),
-            *(o - s for o, s in zip(over.envelope.centroid.coords[0], polygon(b).envelope.centroid.coords[0], strict=True)),
-        )
-        assert over.symmetric_difference(slid).area < 0.02, f"{a.name}: {over.symmetric_difference(slid).area:.3f} cm² differ"
-        assert {d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(a)} == {
-            d.name: (round(d.intake, 4), round(d.rule.set_back, 6)) for d in darts_of(b)
-        }
-        assert sorted(m.name for m in a.marks) == sorted(m.name for m in b.marks)
+        assert_alike(a, b, by)
     known = {s.name for s in pattern.seams}
     assert _opened(there.pattern, known) == _opened(here.pattern, known)
     here_kept, there_kept = (_promised(x.pattern) for x in (here, there))
