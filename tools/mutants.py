@@ -139,7 +139,7 @@ PACKAGES: Final = (
         ("server/people/*", "server/shelf/*", "server/styles/*", "server/workrooms/*"),
         ("tests/server",),
         # Faults are tried side by side, so its database lies in memory; many hands at once want one in a file.
-        without="many_hands",
+        without="(many_hands or at_once)",
         beside="tests/server/test_as_it_runs.py",
     ),
 )

@@ -190,10 +190,11 @@ def _trimmed(strip: Piece, k: int, slash: Slash, move: Transform, edges: tuple[E
     turned = strip.starting_at(j - 1)
     before, cut, after = turned.outline[:3]
     new = (_moved_end(before, far), replace(cut, path=straight(far, near)), _moved_start(after, near))
-    covered = max(abs(near - cut.path.end), abs(far - cut.path.start))
-    if any(covered > e.length - LEFT for e, z in ((after, near), (before, far)) if abs(z - cut.path.end) > CLOSE):
+    # At its hinge nothing is covered, however short the edge is there.
+    covered = ((after, abs(near - cut.path.end)), (before, abs(far - cut.path.start)))
+    if any(by > max(CLOSE, e.length - LEFT) for e, by in covered):
         raise MoveRefused(
-            f"strip {k + 2} is laid over by {covered:.1f} cm, and has hardly more edge up to its end or to a dart.",
+            f"strip {k + 2} is laid over by {max(by for _, by in covered):.1f} cm, and has hardly more edge up to its end or to a dart.",
             strip.name,
             "Lap them over by less, or take fewer slashes.",
             "amount",

@@ -8,6 +8,7 @@ from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..parts.sleeve_work import the_sleeve, without_darts
 from ..units import Unit, format_length
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, slot_field
 from .slash_and_spread import SlashAndSpread
 
@@ -39,6 +40,7 @@ class Bell(Move):
             "opening": format_length(self.opening, unit),
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as slashing and spreading does."""
         piece = the_sleeve(pattern, self.piece)

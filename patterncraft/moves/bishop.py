@@ -19,6 +19,7 @@ from ..paper.sound import assert_sound
 from ..parts.sleeve_work import cut_off_below, hem_level, the_sleeve, told_of, top_of, underarm_level, without_darts
 from ..units import INCH, Unit, format_length
 from ..working import Sum, fine, length
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, slot_field
 from .slit import Slit
 
@@ -79,6 +80,7 @@ class Bishop(Move):
             "slit": f", slit {format_length(self.slit, unit)} there" if self.slit else ", not slit",
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where nothing of the sleeve is left below the line; else as cutting, spreading and joining do."""
         piece = the_sleeve(pattern, self.piece)

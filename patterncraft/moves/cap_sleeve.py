@@ -21,6 +21,7 @@ from ..parts.part import seam_names
 from ..parts.sleeve_work import hemmed, the_sleeve, top_of, underarm_level
 from ..units import Unit, format_length
 from ..working import Sum, fine, length, tell
+from .as_drawn import upright_and_faced
 from .cut_along import CutAlong
 from .move import Example, Group, Move, Outcome, slot_field
 from .put_away import PutAway
@@ -56,6 +57,7 @@ class CapSleeve(Move):
         """See Move."""
         return {"piece": f"the {self.piece}" if self.piece else "the sleeve", "length": format_length(self.length, unit)}
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where it would reach the underarm, or a dart opens in the cap."""
         piece = the_sleeve(pattern, self.piece)

@@ -22,6 +22,7 @@ from ..parts.stand import draw_stand, end_seam, refuse_wide
 from ..places.place import Place
 from ..units import Unit, format_length
 from ..working import note, tell
+from .as_drawn import upright
 from .extend import Extend
 from .move import Example, Outcome, slot_field
 from .part_move import PartMove
@@ -222,6 +223,7 @@ class Collar(PartMove):
         value: float | None = getattr(self, name)
         return DEFAULTS[self.kind][name] if value is None else value
 
+    @upright
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. A collar that is grown on the front is drawn there: it is no part of its own."""
         if self.kind not in ("roll", "lapel"):

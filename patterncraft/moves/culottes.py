@@ -23,6 +23,7 @@ from ..parts.part import seam_names
 from ..parts.wearer import at_hand
 from ..units import Unit, format_length
 from ..working import Sum, fine, length, note, notes
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, slot_field
 
 _SHARES: Final = (("eighth", "an eighth of the hip"), ("quarter", "a quarter of the hip, as full as a skirt"))
@@ -91,6 +92,7 @@ class Culottes(Move):
             "hollow_front": format_length(self.hollow_front, unit),
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for a hip or a rise nobody measured; BadPlace for a piece without a centre; MoveRefused where the crotch would lie
         below the hem."""

@@ -19,6 +19,7 @@ from ..paper.sound import assert_sound
 from ..parts.body_cut import refuse_with_sleeve
 from ..units import Unit, format_length
 from ..working import tell
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, slot_field
 
 
@@ -60,6 +61,7 @@ class Dolman(Move):
             "radius": format_length(self.radius, unit),
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for an arm nobody measured; MoveRefused where the body is no whole bodice to the waist, or both underarm seams cannot
         be made alike."""

@@ -10,6 +10,7 @@ from ..paper.pattern import Pattern
 from ..parts.full_cap import gathered_between_notches
 from ..parts.sleeve_work import the_sleeve, told_of, without_darts
 from ..units import Unit, format_length
+from .as_drawn import upright_and_faced
 from .lift import Lift
 from .move import Example, Group, Move, Outcome, slot_field
 from .slash_and_spread import SlashAndSpread
@@ -47,6 +48,7 @@ class LegOfMutton(Move):
             "height": format_length(self.height, unit),
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as slashing, spreading and lifting do."""
         piece = the_sleeve(pattern, self.piece)

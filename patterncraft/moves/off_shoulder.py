@@ -26,6 +26,7 @@ from ..parts.part import piece_names, seam_names
 from ..parts.wearer import at_hand
 from ..units import INCH, Unit, format_length
 from ..working import Sum, fine, length
+from .as_drawn import upright
 from .move import Example, Group, Move, Outcome, slot_field
 
 GONE = ("neckline", "shoulder", "armhole")
@@ -88,6 +89,7 @@ class OffShoulder(Move):
             "round": f", {', '.join(said)}" if said else ", as measured",
         }
 
+    @upright
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for what nobody measured; MoveRefused where nothing is left for the sleeves, or a dart opens in the way."""
         whole, told = at_hand(pattern, "round_shoulder_girth", self.round_shoulder, "round_shoulder")

@@ -13,6 +13,7 @@ from ..parts.part import piece_names
 from ..parts.sleeve_work import cut_off_below, elbow_level, the_sleeve, told_of, top_of, without_darts
 from ..units import Unit, format_length
 from ..working import Sum, length, tell
+from .as_drawn import upright_and_faced
 from .copy_as import CopyAs
 from .leg_of_mutton import QUARTER
 from .lift import Lift
@@ -78,6 +79,7 @@ class Puff(Move):
             "lined": ", lined with its own cloth" if self.lined else ", not lined",
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as shortening, spreading and lifting do."""
         piece, before = the_sleeve(pattern, self.piece), pattern

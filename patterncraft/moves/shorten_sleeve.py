@@ -13,6 +13,7 @@ from ..paper.sewn import sewn_length
 from ..parts.sleeve_work import cut_off_below, elbow_level, hem_level, the_sleeve, top_of
 from ..units import Unit, format_length
 from ..working import Sum, fine, length
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, slot_field
 
 
@@ -56,6 +57,7 @@ class ShortenSleeve(Move):
             to = f"{format_length(self.by or 0.0, unit)} shorter"
         return {"piece": f"the {self.piece}" if self.piece else "the sleeve", "to": to}
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where no sleeve would be left; BadPlace for a level above an elbow that is not drawn."""
         piece = the_sleeve(pattern, self.piece)

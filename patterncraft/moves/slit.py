@@ -22,6 +22,7 @@ from ..places.levels import downward
 from ..places.place import Place, on_edge
 from ..units import INCH, Unit, format_length
 from ..working import Sum, length, tell
+from .as_drawn import upright_and_faced
 from .move import Example, Group, Move, Outcome, known, slot_field
 
 BESIDE = 1.5 * INCH
@@ -59,6 +60,7 @@ class Slit(Move):
             "facing": ", faced" if self.facing else ", not faced",
         }
 
+    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadPlace for a foot that lies on no hem; MoveRefused for a slit that leaves the paper or runs into a dart."""
         piece = pattern.piece(self.piece)
