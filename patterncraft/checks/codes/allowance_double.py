@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from ...finishing.finish import allowance_of
+from ...paper.edge import Edge
 from ...paper.piece import Piece
 from ..finding import Check, Finding
 from ..subject import Subject
@@ -19,21 +20,21 @@ def _look(s: Subject) -> Iterator[Finding]:
     for p in s.pattern.pieces:
         for e in p.outline:
             added = 0.0 if e.is_sewn_shut or e.kind == "fold" else allowance_of(e, s.rules)
-            line = _sewn_inside(p, e.name) if added else None
+            line = _sewn_inside(p, e) if added else None
             if line is not None:
                 words = f"The {e.name} of the {p.name} has its allowance drawn already ({line:.1f} cm), and {added:.1f} cm are added to it again."
                 yield Finding(words, added, 0.0, p.name, e.name, "", e.path.at(0.5 * e.length))
                 break
 
 
-def _sewn_inside(piece: Piece, edge: str) -> float | None:
-    """cm from an edge to a line inside the piece that says it is where the edge is sewn; None where there is none."""
+def _sewn_inside(piece: Piece, edge: Edge) -> float | None:
+    """cm from an edge, or a part of one, to a line inside the piece that says it is where the edge is sewn; None where there is none."""
     for x in piece.lines:
-        named = any(w in x.name.lower() for w in WORDS) and (edge in x.name or x.name.lower() in WORDS)
+        named = any(w in x.name.lower() for w in WORDS) and (edge.name in x.name or x.name.lower() in WORDS)
         if not named:
             continue
-        own = next(e.path for e in piece.outline if e.name == edge)
-        off = min(abs(x.path.at(x.path.length * k / 16) - own.at(0.5 * own.length)) for k in range(17))
+        middle = edge.path.at(0.5 * edge.length)
+        off = min(abs(x.path.at(x.path.length * k / 16) - middle) for k in range(17))
         if FROM < off < TO:
             return off
     return None

@@ -13,6 +13,8 @@ from ..waist import passes, waist_round
 STEP: Final = 0.25
 """cm by which one looks further down."""
 DEEPEST: Final = 60.0
+HAIR: Final = 0.01
+"""cm below the very level: at the hem's own there is paper or none by rounding."""
 
 
 def _look(s: Subject) -> Iterator[Finding]:
@@ -40,9 +42,9 @@ def _look(s: Subject) -> Iterator[Finding]:
 
 
 def _wide_enough(s: Subject, depth: float, needed: float) -> float:
-    """cm below the waist from which on the body passes, counted from the opening's end."""
+    """cm below the waist from which on the body passes, counted from the opening's end; below the hem it passes everywhere."""
     at = depth
-    while at < DEEPEST and girth_below_waist(s, at) < needed - 0.05:
+    while at < DEEPEST and 0.0 < girth_below_waist(s, at + HAIR) < needed - 0.05:
         at += STEP
     return at
 

@@ -6,6 +6,7 @@ from typing import Any
 
 import pytest
 
+from patterncraft.checks.examine import examine
 from patterncraft.checks.openings import girth_below_waist, neck_round, sleeve_hems
 from patterncraft.checks.subject import Subject
 from tests.patterncraft.parts.ground import edge, integrated
@@ -53,3 +54,12 @@ def test_a_skirt_is_as_wide_below_its_waist_as_its_cloth_gives() -> None:
     soft = subject(("skirt",), *ZIPPED, *both)
     for depth in (5.0, 20.0):
         assert girth_below_waist(soft, depth) == pytest.approx(1.1 * girth_below_waist(stiff, depth))
+
+
+def test_a_zip_that_runs_down_to_the_hem_lets_every_hip_pass() -> None:
+    """Opened from waist to hem there is nothing below it that could be too narrow."""
+    turned = {"move": "turn_edge_into", "piece": "skirt back", "edge": "centre back", "kind": "seam"}
+    whole = size(subject(("skirt",), turned), "skirt back", "centre back")
+    for length, short in ((whole, False), (10.0, True)):
+        zip_in = {"move": "closure", "seam": "centre back", "kind": "zip", "length": length}
+        assert any(f.code == "in-hip" for f in examine(subject(("skirt",), turned, zip_in))) is short

@@ -20,6 +20,8 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
+from patterncraft.paper.seam import Side
+from patterncraft.paper.sewn import start_word
 from patterncraft.replay import Replay, replay
 from tests.conftest import draft_by
 from tests.rich import RULES
@@ -102,7 +104,13 @@ CASES: list[tuple[str, Step]] = [
 
 
 def laid(pattern: Pattern, by: Transform) -> Pattern:
-    return replace(pattern, pieces=tuple(p.placed(by) for p in pattern.pieces))
+    """The same pattern, its sheets lying otherwise. A side that is walked as the outline runs is told from where, first: turned over, the outline runs the other way."""
+
+    def told(side: Side) -> Side:
+        return tuple(x if x.start else x._replace(start=start_word(pattern.piece(x.piece), x.edge, from_end=False)) for x in side)
+
+    seams = tuple(replace(s, a=told(s.a), b=told(s.b)) for s in pattern.seams)
+    return replace(pattern, pieces=tuple(p.placed(by) for p in pattern.pieces), seams=seams)
 
 
 def assert_alike(a: Piece, b: Piece, by: Transform) -> None:
