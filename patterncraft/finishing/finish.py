@@ -15,6 +15,7 @@ from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
 from ..paper.stitching import stitched_legs
+from ..tolerances import SNAP
 from .dart_mouth import mouth_shape
 from .grainline import grain_drawn
 from .lines_marked import lines_marked
@@ -260,8 +261,20 @@ def _snips(pattern: Pattern, given: _Given) -> list[NotchCut]:
         for place in [along] if n.style == "single" else [along - half, along + half]:
             place = min(max(place, 0.0), edge.length)
             point = edge.path.at(place)
-            out.append(NotchCut(n.name, point, point + edge.path.direction_at(place) * -1j * allowance))
+            out.append(NotchCut(n.name, point, point + _way_at(piece, index, place) * -1j * allowance))
     return out
+
+
+def _way_at(piece: Piece, index: int, place: float) -> complex:
+    """The way the outline runs at a place of an edge: half-way between both ways in a corner of the same seam (a panel's bust point), so that the snip
+    belongs to neither part."""
+    edge, n = piece.outline[index], len(piece.outline)
+    way = edge.path.direction_at(place)
+    if place > edge.length - SNAP and (after := piece.outline[(index + 1) % n]).name == edge.name:
+        return _unit(way + after.path.start_direction)
+    if place < SNAP and (before := piece.outline[index - 1]).name == edge.name:
+        return _unit(way + before.path.end_direction)
+    return way
 
 
 def _reach(ring: tuple[complex, ...], inner: complex, outer: complex) -> complex:
