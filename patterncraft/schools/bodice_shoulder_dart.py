@@ -380,7 +380,7 @@ def _shoulder(f: Frame, level: float) -> tuple[complex, float]:
         angle = where_zero(lambda x: tip(at, raised, slope, x) - level, radians(1), radians(55))
         if not radians(1.01) < angle < radians(54.9):
             raise BadMeasure(
-                f"no shoulder dart makes up for a front {f.rise:.1f} cm longer than the back.",
+                f"no shoulder dart makes up for a front {abs(f.rise):.1f} cm {'longer' if f.rise > 0 else 'shorter'} than the back.",
                 MEASURES["front_shoulder_to_waist"].title,
                 "Measure front and back lengths again.",
                 "front_shoulder_to_waist",
