@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 from datetime import date
 from functools import lru_cache
-from itertools import combinations
+from itertools import combinations, pairwise
 from typing import Any
 
 import pytest
@@ -18,13 +18,14 @@ from patterncraft.finishing.cut_sheet import cut_sheet
 from patterncraft.finishing.finish import finish
 from patterncraft.finishing.sewing_order import sewing_order
 from patterncraft.formats.cut_sheet_pdf import cut_sheet_pdf
+from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.making_sheet import HIGH, making_sheet
 from patterncraft.formats.measuring_sheet import measuring_sheet
 from patterncraft.formats.nested import DASHES, Size, nest
 from patterncraft.formats.nested_pdf import nested_pdf
 from patterncraft.formats.pdf import pattern_pdf
 from patterncraft.formats.school_sheet import DRAWN, school_sheet
-from patterncraft.formats.tiles import PaperName
+from patterncraft.formats.tiles import PaperName, tiling
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 from patterncraft.measures.figure import FIGURES
@@ -387,3 +388,134 @@ def test_a_hole_is_a_ring_of_three_millimetres_where_it_is_drilled() -> None:
     for s in rings:
         left, low, right, high = s.box
         assert (right - left, high - low) == pytest.approx((0.3, 0.3), abs=1e-3)
+
+
+def test_the_head_stands_on_its_rule_and_in_one_line_with_the_number() -> None:
+    for kind in HEADED:
+        head, number = words(printed(kind))[:2]
+        assert head.low < 27.6 + 0.3 < head.high, "its letters stand three millimetres above the rule"
+        assert head.low == pytest.approx(number.low, abs=0.05)
+
+
+def test_lines_to_write_on_follow_their_words_and_end_at_their_columns() -> None:
+    """Name to 8.6 from the margin, date from 9.0 to 12.4, who measured from 12.8 to 18.2, each line beginning a little behind its word."""
+    data = measuring_sheet("cm", "a4")
+    found = [s for s in strokes(data) if s.drawn and s.width == pytest.approx(0.5) and not s.dash]
+    for label, left, right in (("Name", 0.0, 8.6), ("Date", 9.0, 12.4), ("Measured by", 12.8, 18.2)):
+        word = next(w for w in words(data) if w.text == label)
+        assert word.left == pytest.approx(1.3 + left, abs=0.03)
+        (line,) = [s for s in found if abs(s.box[0] - word.right) < 0.3 and s.box[0] > word.right]
+        assert line.box[0] - word.right == pytest.approx(4 / CM, abs=0.03)
+        assert line.box[2] == pytest.approx(1.3 + right, abs=1e-3)
+        assert word.low < line.box[1] < word.low + 0.15
+        assert line.box[1] == pytest.approx(line.box[3])
+
+
+def test_rows_of_the_cut_sheet_are_ruled_apart_and_hold_their_pictures() -> None:
+    """A heavy rule under the heads, a fine one under each row, evenly apart; in each row its piece, as wide to its height as it is, within the first column."""
+    data = printed("cutting")
+    pieces = finish(dress().pattern, RULES, "Choir dress")
+    level = [s for s in strokes(data) if len(s.points) == 2 and abs(s.box[1] - s.box[3]) < 1e-6 and s.box[2] - s.box[0] > 15]
+    heavy, fine = [[s.box[1] for s in level if s.width == pytest.approx(w)] for w in (0.8, 0.2)]
+    assert (len(heavy), len(fine)) == (1, len(pieces))
+    steps = [a - b for a, b in pairwise([*heavy, *fine])]
+    assert steps == pytest.approx([steps[0]] * len(steps), abs=1e-4)
+    assert 0.55 <= steps[0] <= 1.5 + 1e-3
+    heads = [next(w for w in words(data) if w.text == x) for x in ("Piece", "Cloth", "Grain")]
+    assert all(heavy[0] < w.low + 0.2 < heavy[0] + 0.4 for w in heads)
+    for k, p in enumerate(pieces):
+        top, low = [*heavy, *fine][k], fine[k]
+        (picture,) = [s for s in strokes(data) if s.closed and low < s.box[1] and s.box[3] < top and s.box[2] < 1.3 + 2.2]
+        left, up, right, down = p.box
+        wide, high = picture.box[2] - picture.box[0], picture.box[3] - picture.box[1]
+        assert wide / high == pytest.approx((right - left) / (down - up), rel=0.03)
+        assert high == pytest.approx(steps[0] - 0.16, abs=0.02) or wide == pytest.approx(1.8, abs=0.02), (
+            "as large as the row, or the column"
+        )
+        assert 0.5 * (picture.box[1] + picture.box[3]) == pytest.approx(0.5 * (top + low), abs=0.02)
+        assert 0.5 * (picture.box[0] + picture.box[2]) == pytest.approx(1.3 + 0.1 + 0.9, abs=0.02)
+        assert any(w.text == f"{p.number} {p.name}" and low < w.low < w.high < top for w in words(data))
+
+
+def test_a_row_with_a_name_too_long_for_its_column_ends_in_dots_before_the_next() -> None:
+    long = replace(square(10.0), name="a sheet whose name tells all that was ever done to it and more")
+    pattern = replace(table(), pieces=(long,), seams=(), notches=())
+    pieces = finish(pattern, RULES)
+    data = cut_sheet_pdf(cut_sheet(Replay(pattern, ()), pieces, "cm"), pieces, "T", "cm")
+    name = said(data, "1 a sheet whose")
+    assert name.text.endswith("…")
+    assert name.right <= 1.3 + 2.2 + 4.2 + 0.01
+    assert name.right > 1.3 + 2.2 + 4.2 - 0.5, "as much of it as there is room for"
+
+
+def test_each_sheet_has_its_frame_and_the_map_shows_every_sheet_where_it_lies() -> None:
+    """A grey frame of 19 by 27.7 a centimetre inside an A4 sheet; on the map the same sheets, as far apart as 18 and 26.7 to the map's scale."""
+    pieces = finish(rich_bodice(), RULES)
+    data = pattern_pdf(pieces, "Frames")
+    plan = tiling(lay_side_by_side(pieces), "a4")
+    for page in range(1, pages(data)):
+        frame = next(s for s in strokes(data, page) if s.closed and s.grey == pytest.approx(0.5) and s.width == pytest.approx(0.3))
+        assert frame.box == pytest.approx((1.0, 1.0, 20.0, 28.7), abs=1e-3)
+    tiles = [s for s in strokes(data) if s.closed and s.grey == pytest.approx(0.55)]
+    assert len(tiles) == len(plan.tiles)
+    k = (tiles[0].box[2] - tiles[0].box[0]) / 19.0
+    left, top = tiles[0].box[0] - plan.tiles[0].column * 18 * k, tiles[0].box[3] + plan.tiles[0].row * 26.7 * k
+    assert top == pytest.approx(29.7 - 1 - 2, abs=1e-3)
+    for t, s in zip(plan.tiles, tiles, strict=True):
+        x, y = left + t.column * 18 * k, top - t.row * 26.7 * k
+        assert s.box == pytest.approx((x, y - 27.7 * k, x + 19 * k, y), abs=1e-3)
+        number = next(
+            w for w in words(data) if w.text == str(t.number) and s.box[0] < w.left < s.box[2] and s.box[1] < w.low < s.box[3]
+        )
+        assert number.bold
+    assert {round(s.width, 2) for s in tiles} == {0.4}
+
+
+def test_beside_a_cut_line_the_sewing_line_is_broken_and_alone_it_is_whole() -> None:
+    pieces = finish(rich_bodice(), RULES)
+    both, alone = (pattern_pdf(pieces, "Lines", "a0", layers=layers) for layers in (("allowance", "net"), ("net",)))
+    sewn = sum(e.allowance > 0 for p in pieces for e in p.edges)
+    shut = sum(len(p.darts) + len(p.lenses) for p in pieces)
+    broken = [s for s in strokes(both, 1) if [round(x) for x in s.dash] == [6, 3]]
+    assert len(broken) == sewn + shut
+    assert len([s for s in strokes(alone, 1) if [round(x) for x in s.dash] == [6, 3]]) == shut
+    cut = [s for s in strokes(both, 1) if s.closed and s.width == pytest.approx(1.1)]
+    assert len(cut) == len(pieces)
+    assert not [s for s in strokes(alone, 1) if s.closed and s.width == pytest.approx(1.1)]
+
+
+@pytest.mark.parametrize(("scale", "width"), [(1.0, 1.1), (0.5, 1.1), (0.25, 1.1)])
+def test_lines_and_letters_stay_as_they_are_on_a_smaller_drawing(scale: float, width: float) -> None:
+    data = pattern_pdf(finish(rich_bodice(), RULES), "Small", "a0", scale=scale)
+    assert {round(s.width, 3) for s in strokes(data, 1) if s.closed and s.width > 1} == {width}
+    names = [w for w in words(data, 1) if w.text.split(" ")[-1] in ("back", "front") and w.bold]
+    assert names
+    assert all(w.size == pytest.approx(0.46 * CM, rel=0.03) or w.size < 0.46 * CM for w in names)
+    heads = [s for s in strokes(data, 1) if len(s.points) == 3 and not s.closed and s.width == pytest.approx(0.8)]
+    assert len(heads) >= 4, "two heads to each grain line"
+
+
+def test_settings_that_are_chosen_are_said_as_words() -> None:
+    """Yes and no, a list by its parts, a length in the house's unit."""
+    maker = school("bodice-direct")
+    yes = school_sheet(maker, maker.draft(WHOLE, {"true_shoulder": True}), "Ada", "cm")
+    no = school_sheet(maker, maker.draft(WHOLE, {"true_shoulder": False}), "Ada", "cm")
+    title = maker.settings.model_fields["true_shoulder"].title
+
+    def told(data: bytes) -> str:
+        return " ".join(w.text for w in words(data))
+
+    assert f"{title} yes" in told(yes)
+    assert f"{title} no" in told(no)
+    gores = school("gored-skirt")
+    changed = gores.draft(WHOLE, {"waist_changes": [1.0, 0.0, -1.0]}, school("skirt").draft(WHOLE))
+    name = gores.settings.model_fields["waist_changes"].title
+    assert f"{name} 1.0 cm and 0.0 cm and -1.0 cm" in told(school_sheet(gores, changed, "Ada", "cm")).replace("−", "-")
+
+
+def test_what_a_draft_is_drawn_from_stands_close_under_its_reason() -> None:
+    """No gap of more than two lines anywhere above the first drawing."""
+    data = printed("school")
+    first = said(data, "1. ").low
+    above = sorted({round(w.low, 2) for w in words(data) if first < w.low < 27}, reverse=True)
+    assert max(a - b for a, b in pairwise(above)) < 1.3
