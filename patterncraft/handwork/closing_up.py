@@ -19,6 +19,8 @@ TOP: Final = 1.5
 """cm from the upper end of the edge to the first button (common practice, no source)."""
 APART: Final = 8.0
 """cm from button to button, where nobody says otherwise (common practice, no source)."""
+CLEAR: Final = 0.5
+"""cm that a button keeps from the ends of its edge."""
 NEAR: Final = 1.0
 """cm: so near to the bust line or the waist a button is moved onto it."""
 
@@ -124,7 +126,7 @@ def button_places(length: float, levels: Sequence[float], count: int | None) -> 
     if count < len(fixed):
         step = (last - top) / (count - 1)
         even = [top + step * k for k in range(count)]
-        return _onto(even, fixed[1:-1], step)
+        return _onto(even, fixed[1:-1], step, length)
     gaps = [1] * (len(fixed) - 1)
     while sum(gaps) < count - 1:
         k = max(range(len(gaps)), key=lambda i: (fixed[i + 1] - fixed[i]) / gaps[i])
@@ -135,13 +137,14 @@ def button_places(length: float, levels: Sequence[float], count: int | None) -> 
     return out
 
 
-def _onto(even: list[float], levels: list[float], step: float) -> list[float]:
-    """Evenly spaced places, slid together so that one lies on the first level, as far as that keeps the first on the edge."""
+def _onto(even: list[float], levels: list[float], step: float, length: float) -> list[float]:
+    """Evenly spaced places, slid together so that one lies on the first level, as far as that keeps the first and the last clear of the ends."""
     if not levels:
         return even
     near = min(even, key=lambda x: abs(x - levels[0]))
     off = levels[0] - near
-    return [x + off for x in even] if abs(off) < 0.5 * step and even[0] + off > 0.5 else even
+    clear = even[0] + off > CLEAR and even[-1] + off < length - CLEAR
+    return [x + off for x in even] if abs(off) < 0.5 * step and clear else even
 
 
 def stitch_line(piece: Piece, edge: str) -> Path | None:
