@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import pairwise
 
+from ..geometry.intersect import line_crossings
 from ..paper.piece import CutPlan, Grain, Piece
 from ..places.levels import downward, outward
+from ..tolerances import HUGE, SNAP
 
 ROWS = 12
 """Places looked at across and down a sheet where a grainline finds no room any more."""
 
+SHORT = 5.0
+"""cm: a shorter grainline is hard to lay a piece by."""
 THREAD = 0.03
 """Sine of twice the angle by which a grainline may lean from a fold."""
 
@@ -57,8 +62,8 @@ def one_lies_above_other(a: Piece, b: Piece) -> bool:
 
 
 def with_grain_of(part: Piece, whole: Piece) -> Piece:
-    """A part cut off without a grainline gets one parallel to the whole's, a third as long as it is; one that is cut on a fold of its own gets it
-    along the fold, since cloth is folded along a thread."""
+    """A part cut off without a grainline gets one parallel to the whole's, a third as long as it is, on a small one as long as there is paper; one that
+    is cut on a fold of its own gets it along the fold, since cloth is folded along a thread."""
     if part.grain is not None or whole.grain is None:
         return part
     along = whole.grain.end - whole.grain.start
@@ -67,6 +72,9 @@ def with_grain_of(part: Piece, whole: Piece) -> Piece:
     along = _along_a_thread(part, along / abs(along), whole.grain)
     left, top, right, bottom = part.box
     reach = 0.33 * abs(complex((right - left) * along.real, (bottom - top) * along.imag))
+    if reach < SHORT:
+        start, end = longest_along(part, along)
+        return replace(part, grain=Grain(start + 0.15 * (end - start), end - 0.15 * (end - start), whole.grain.kind))
     at = paper_point(part)
     return replace(part, grain=Grain(at - along * reach / 2, at + along * reach / 2, whole.grain.kind))
 
@@ -120,6 +128,23 @@ def paper_point(piece: Piece) -> complex:
     row = [complex(left + (right - left) * k / 40, middle.imag) for k in range(1, 40)]
     on = [z for z, inside in zip(row, piece.contains(*row), strict=True) if inside]
     return on[len(on) // 2] if on else piece.outline[0].path.start
+
+
+def longest_along(piece: Piece, way: complex) -> tuple[complex, complex]:
+    """Both ends of the longest stretch of paper that runs the way (a unit vector), of some that lie evenly beside each other; a point twice where there is none."""
+    across = 1j * way
+    sides = [(z * across.conjugate()).real for s in piece.segments for z in s]
+    low, high = min(sides), max(sides)
+    best = (paper_point(piece),) * 2
+    for k in range(ROWS):
+        at = across * (low + (high - low) * (k + 0.5) / ROWS)
+        met = sorted(h.s for s in piece.segments for h in line_crossings(at - way * HUGE, at + way * HUGE, s))
+        ends = [at + way * HUGE * (2 * s - 1) for s in met]
+        inside = piece.contains(*(0.5 * (a + b) for a, b in pairwise(ends)))
+        for (a, b), on in zip(pairwise(ends), inside, strict=True):
+            if on and abs(b - a) > abs(best[1] - best[0]) + SNAP:
+                best = a, b
+    return best
 
 
 def planned_without_fold(piece: Piece) -> Piece:

@@ -8,6 +8,7 @@ from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 from ..geometry.transform import Transform, swing
+from ..handwork.centre import longest_along
 from ..paper.dart import darts_of
 from ..paper.edge import Edge, EdgeKind
 from ..paper.pattern import Pattern
@@ -143,13 +144,9 @@ def strip_sheet(name: str, shape: Shaped, outer: str, inner: str, cut: CutPlan) 
     down = shape.grain
     by = Transform(1j / down, 0j)
     piece = Piece(name, tuple(outline), cut=cut).placed(by)
-    left, top, right, bottom = piece.box
-    middle = complex(0.5 * (left + right), 0.5 * (top + bottom))
-    edge = min((e.path.at(0.5 * e.length) for e in piece.outline if e.name == outer), key=abs)
-    inside = 0.5 * (edge + next(e.path.at(0.5 * e.length) for e in piece.outline if e.name == inner))
-    size = max(1.0, 0.3 * abs(edge - inside) * 2)
-    at = inside if piece.contains(inside)[0] else middle
-    return Piece(name, piece.outline, grain=Grain(at - 0.5j * size, at + 0.5j * size), cut=cut)
+    # Where the strip runs down its paper is longest: there is room for an arrow that one can lay it by.
+    upper, lower = longest_along(piece, 1j)
+    return Piece(name, piece.outline, grain=Grain(upper + 0.15 * (lower - upper), lower - 0.15 * (lower - upper)), cut=cut)
 
 
 def _kind(edge: Edge) -> EdgeKind:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from math import degrees
 
 import pytest
+import shapely
 from svgpathtools import parse_path
 
 from patterncraft.drafting.schools import SCHOOLS
@@ -15,6 +16,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.replay import replay
 from tests.rich import RULES
+from tests.samples import polygon
 from tools.names_page import MORE, SHOWN, drafted, plain_block, read_steps
 
 MADE = {title: (block, steps) for title, block, steps in (*((t, b, s) for _, t, b, s in SHOWN), *MORE)}
@@ -55,3 +57,17 @@ def test_every_block_meets_its_folds_square(name: str) -> None:
     pattern = drafted(name).pattern
     folds = sum(e.kind == "fold" for p in pattern.pieces for e in p.outline)
     assert assert_square(pattern, name) == 2 * folds
+
+
+@pytest.mark.parametrize("title", MADE)
+def test_every_grain_line_lies_on_its_piece_and_is_long_enough_to_lay_it_by(title: str) -> None:
+    """Both its ends on the paper, by shapely, and a fifth of the piece's shorter side at least (common practice, no source)."""
+    block, steps = MADE[title]
+    for p in replay(plain_block(block), read_steps(list(steps)), RULES).pattern.pieces:
+        if p.grain is None:
+            continue
+        paper = polygon(p).buffer(0.05)
+        for z in (p.grain.start, p.grain.end):
+            assert paper.covers(shapely.Point(z.real, z.imag)), f"the grain of the {p.name} ends off it, at {z:.1f}"
+        left, top, right, bottom = p.box
+        assert abs(p.grain.end - p.grain.start) > 0.2 * min(right - left, bottom - top)
