@@ -93,7 +93,10 @@ def test_what_a_plan_cannot_have_is_told(pieces: list[dict[str, Any]], plan: dic
         ('width="80cm" height="90cm" viewBox="0 0 80 90"', ""),
         ('width="1600cm" height="1800cm" viewBox="0 0 80 90"', "The largest outline is 13.0 m long. Was it drawn in another unit?"),
         ('width="8cm" height="9cm" viewBox="0 0 80 90"', ""),
-        ('width="4.5cm" height="5.0625cm" viewBox="0 0 80 90"', "The largest outline is 3.7 cm long. Was it drawn in another unit?"),
+        (
+            'width="4.5cm" height="5.0625cm" viewBox="0 0 80 90"',
+            "The largest outline is 3.7 cm long. Was it drawn in another unit?",
+        ),
         (
             'viewBox="0 0 80 90"',
             "The drawing does not say its unit; it was taken for 96 dots to the inch. Check a length you know.",
