@@ -23,9 +23,9 @@ def lying(subject: Subject, by: Transform) -> Subject:
     """The same question asked of sheets that lie otherwise, from the blocks on."""
     recipe = subject.replay
     if recipe is not None:
-        done = tuple(replace(d, before=laid(d.before, by), after=laid(d.after, by)) for d in recipe.done)
-        recipe = Replay(laid(recipe.start, by), _one_sheet_each(recipe, done, by))
-    return replace(subject, pattern=laid(subject.pattern, by), replay=recipe, ledger=None)
+        done = tuple(replace(d, before=laid(d.before, by, 0), after=laid(d.after, by, 0)) for d in recipe.done)
+        recipe = Replay(laid(recipe.start, by, 0), _one_sheet_each(recipe, done, by))
+    return replace(subject, pattern=laid(subject.pattern, by, 0), replay=recipe, ledger=None)
 
 
 def _one_sheet_each(recipe: Replay, done: tuple[Done, ...], by: Transform) -> tuple[Done, ...]:

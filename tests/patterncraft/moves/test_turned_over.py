@@ -103,14 +103,14 @@ CASES: list[tuple[str, Step]] = [
 ]  # fmt: skip
 
 
-def laid(pattern: Pattern, by: Transform) -> Pattern:
-    """The same pattern, its sheets lying otherwise. A side that is walked as the outline runs is told from where, first: turned over, the outline runs the other way."""
+def laid(pattern: Pattern, by: Transform, corner: int = 3) -> Pattern:
+    """The same pattern, its sheets lying otherwise, their outlines counted from another corner. A side that is walked as the outline runs is told from where, first: turned over, the outline runs the other way."""
 
     def told(side: Side) -> Side:
         return tuple(x if x.start else x._replace(start=start_word(pattern.piece(x.piece), x.edge, from_end=False)) for x in side)
 
     seams = tuple(replace(s, a=told(s.a), b=told(s.b)) for s in pattern.seams)
-    return replace(pattern, pieces=tuple(p.placed(by) for p in pattern.pieces), seams=seams)
+    return replace(pattern, pieces=tuple(p.placed(by).starting_at(corner % len(p.outline)) for p in pattern.pieces), seams=seams)
 
 
 def assert_alike(a: Piece, b: Piece, by: Transform) -> None:
