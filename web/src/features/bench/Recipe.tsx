@@ -83,7 +83,7 @@ function Arisen({ style, findings }: { style: number; findings: Schemas["Finding
   return (
     <Link
       to={`/ledger/${style}`}
-      className="block truncate text-madder text-sm underline-offset-2 hover:underline"
+      className="line-clamp-2 text-madder text-sm underline-offset-2 hover:underline"
       title={open.map((f) => f.words).join(" ")}
     >
       ✕ {open.length === 1 ? open[0]?.words : `${open.length} findings since this step`}

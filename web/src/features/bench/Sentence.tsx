@@ -37,14 +37,23 @@ export function OpenSentence({
   onSlot: (slot: string) => void;
 }) {
   const { move, open } = composing;
+  const slotOf = (name: string) => move.slots.find((s) => s.name === name);
+  /** What this choice settles is said, but not asked for; what it does not speak of (a keyhole that is none) has no words. */
+  const settled = (name: string) => {
+    const slot = slotOf(name);
+    return open !== name && (!slot || isUnsaid(slot, composing.fields) || words[name] === "");
+  };
   return (
     <p className="font-serif text-[17px] leading-[1.7]" data-testid="sentence">
       {move.template.map((p, i) => {
-        if (!p.slot) return <span key={i}>{p.text}</span>;
-        const slot = move.slots.find((s) => s.name === p.slot);
-        if (!slot || (isUnsaid(slot, composing.fields) && open !== p.slot)) return null;
-        // What is not spoken of with this choice (a keyhole that is none) has no words.
-        if (words[p.slot] === "" && open !== p.slot) return null;
+        const next = move.template[i + 1]?.slot;
+        // A comma before words that are not there would stand alone.
+        if (!p.slot)
+          return next && settled(next) && !words[next] && p.text === ", " ? null : (
+            <span key={i}>{p.text}</span>
+          );
+        const slot = slotOf(p.slot);
+        if (!slot || settled(p.slot)) return words[p.slot] ? <span key={i}>{words[p.slot]}</span> : null;
         const filled = isFilled(slot, composing) || slot.optional || !isAsked(move, slot);
         const isOpen = open === p.slot;
         const text = words[p.slot] || (isFilled(slot, composing) ? rawWords(slot, composing) : "");
