@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from functools import wraps
-from typing import Any, TypeVar
+from typing import Any
 
 from ..drafting.construction import Stage
 from ..geometry.transform import Transform, turn_over
@@ -13,44 +12,38 @@ from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..places.levels import downward, outward
-from .move import Move, Outcome
+from .move import Outcome
 
-M = TypeVar("M", bound=Move)
-Apply = Callable[[M, Pattern, HouseRules], Outcome]
+Work = Callable[[Pattern, HouseRules], Outcome]
 HAIR = 1e-9
 """A grain line that leans by less stands upright."""
 
 
-def upright(apply: Apply[M]) -> Apply[M]:
-    """For an ``apply`` that reckons along and across the paper: every sheet stands on its grain while it is done."""
-    return _laid(apply, faced=False)
+def upright(work: Work, pattern: Pattern, rules: HouseRules) -> Outcome:
+    """What ``work`` makes of the pattern, which reckons along and across the paper: every sheet stands on its grain while it is done."""
+    return _laid(work, pattern, rules, faced=False)
 
 
-def upright_and_faced(apply: Apply[M]) -> Apply[M]:
-    """For an ``apply`` that draws anew as a school does: every sheet stands on its grain, its centre on the left, a sleeve's front on the right, while it
-    is done."""
-    return _laid(apply, faced=True)
+def upright_and_faced(work: Work, pattern: Pattern, rules: HouseRules) -> Outcome:
+    """What ``work`` makes of the pattern, which draws anew as a school does: every sheet stands on its grain, its centre on the left, a sleeve's front on
+    the right, while it is done."""
+    return _laid(work, pattern, rules, faced=True)
 
 
-def _laid(apply: Apply[M], faced: bool) -> Apply[M]:
-    @wraps(apply)
-    def done(self: M, pattern: Pattern, rules: HouseRules) -> Outcome:
-        ways = {p.name: way for p in pattern.pieces if (way := _way(p, faced)) is not None}
-        if not ways:
-            return apply(self, pattern, rules)
-        stood = {p.name: p.placed(ways[p.name]) if p.name in ways else p for p in pattern.pieces}
-        outcome = apply(self, replace(pattern, pieces=tuple(stood.values())), rules)
-        was = {p.name: p for p in pattern.pieces}
-        back = {name: way.inverse() for name, way in ways.items()}
-        # What was not worked is the very sheet that it was.
-        pieces = tuple(
-            p if p.name not in back else was[p.name] if p is stood[p.name] else p.placed(back[p.name])
-            for p in outcome.pattern.pieces
-        )
-        stages = tuple(_stage(s, back[s.piece]) if s.piece in back else s for s in outcome.stages)
-        return replace(outcome, pattern=replace(outcome.pattern, pieces=pieces), stages=stages)
-
-    return done
+def _laid(work: Work, pattern: Pattern, rules: HouseRules, faced: bool) -> Outcome:
+    ways = {p.name: way for p in pattern.pieces if (way := _way(p, faced)) is not None}
+    if not ways:
+        return work(pattern, rules)
+    stood = {p.name: p.placed(ways[p.name]) if p.name in ways else p for p in pattern.pieces}
+    outcome = work(replace(pattern, pieces=tuple(stood.values())), rules)
+    was = {p.name: p for p in pattern.pieces}
+    back = {name: way.inverse() for name, way in ways.items()}
+    # What was not worked is the very sheet that it was.
+    pieces = tuple(
+        p if p.name not in back else was[p.name] if p is stood[p.name] else p.placed(back[p.name]) for p in outcome.pattern.pieces
+    )
+    stages = tuple(_stage(s, back[s.piece]) if s.piece in back else s for s in outcome.stages)
+    return replace(outcome, pattern=replace(outcome.pattern, pieces=pieces), stages=stages)
 
 
 def _way(piece: Piece, faced: bool) -> Transform | None:

@@ -40,9 +40,11 @@ class Bell(Move):
             "opening": format_length(self.opening, unit),
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as slashing and spreading does."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = the_sleeve(pattern, self.piece)
         pattern, _ = without_darts(pattern, rules, piece.name, "piece")
         step = {

@@ -80,9 +80,11 @@ class Bishop(Move):
             "slit": f", slit {format_length(self.slit, unit)} there" if self.slit else ", not slit",
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where nothing of the sleeve is left below the line; else as cutting, spreading and joining do."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = the_sleeve(pattern, self.piece)
         name = piece.name
         lines: list[Sum] = [Sum("Hem before", fine(sewn_length(piece, "hem")))]

@@ -57,9 +57,11 @@ class CapSleeve(Move):
         """See Move."""
         return {"piece": f"the {self.piece}" if self.piece else "the sleeve", "length": format_length(self.length, unit)}
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where it would reach the underarm, or a dart opens in the cap."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = the_sleeve(pattern, self.piece)
         high = underarm_level(piece) - top_of(piece).imag
         if self.length > high - 1:

@@ -223,9 +223,11 @@ class Collar(PartMove):
         value: float | None = getattr(self, name)
         return DEFAULTS[self.kind][name] if value is None else value
 
-    @upright
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. A collar that is grown on the front is drawn there: it is no part of its own."""
+        return upright(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         if self.kind not in ("roll", "lapel"):
             return super().apply(pattern, rules)
         neck = read_neck(pattern, self.pieces or (), "pieces")

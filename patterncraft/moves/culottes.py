@@ -92,10 +92,12 @@ class Culottes(Move):
             "hollow_front": format_length(self.hollow_front, unit),
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for a hip or a rise nobody measured; BadPlace for a piece without a centre; MoveRefused where the crotch would lie
         below the hem."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         if self.depth is None:
             rise, _ = at_hand(pattern, "body_rise", None, "depth")
             deep, deep_told = rise + RISE_MORE, Sum("Deep", length(rise + RISE_MORE), "{} + {}", (length(rise), length(RISE_MORE)))

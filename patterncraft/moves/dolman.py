@@ -61,10 +61,12 @@ class Dolman(Move):
             "radius": format_length(self.radius, unit),
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for an arm nobody measured; MoveRefused where the body is no whole bodice to the waist, or both underarm seams cannot
         be made alike."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         bodies = {"front": pattern.piece(self.front), "back": pattern.piece(self.back)}
         ground = self._ground(pattern, bodies)
         by = school("dolman")

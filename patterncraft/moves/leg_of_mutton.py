@@ -48,9 +48,11 @@ class LegOfMutton(Move):
             "height": format_length(self.height, unit),
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as slashing, spreading and lifting do."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = the_sleeve(pattern, self.piece)
         before = pattern
         pattern, _ = without_darts(pattern, rules, piece.name, "piece")

@@ -89,9 +89,11 @@ class OffShoulder(Move):
             "round": f", {', '.join(said)}" if said else ", as measured",
         }
 
-    @upright
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadMeasure for what nobody measured; MoveRefused where nothing is left for the sleeves, or a dart opens in the way."""
+        return upright(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         whole, told = at_hand(pattern, "round_shoulder_girth", self.round_shoulder, "round_shoulder")
         if self.width is None:
             girth, _ = at_hand(pattern, "upper_arm_girth", None, "width")

@@ -79,9 +79,11 @@ class Puff(Move):
             "lined": ", lined with its own cloth" if self.lined else ", not lined",
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises as shortening, spreading and lifting do."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece, before = the_sleeve(pattern, self.piece), pattern
         lines: list[Sum] = []
         if self.length is not None or self.above_elbow is not None:

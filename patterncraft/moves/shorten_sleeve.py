@@ -57,9 +57,11 @@ class ShortenSleeve(Move):
             to = f"{format_length(self.by or 0.0, unit)} shorter"
         return {"piece": f"the {self.piece}" if self.piece else "the sleeve", "to": to}
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises MoveRefused where no sleeve would be left; BadPlace for a level above an elbow that is not drawn."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = the_sleeve(pattern, self.piece)
         level, field = self._level(piece)
         after = cut_off_below(pattern, rules, piece.name, level, field)

@@ -60,9 +60,11 @@ class Slit(Move):
             "facing": ", faced" if self.facing else ", not faced",
         }
 
-    @upright_and_faced
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises BadPlace for a foot that lies on no hem; MoveRefused for a slit that leaves the paper or runs into a dart."""
+        return upright_and_faced(self._worked, pattern, rules)
+
+    def _worked(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         piece = pattern.piece(self.piece)
         spot = on_edge(self.at, piece, pattern, "at")
         edge = piece.outline[spot.edge]
