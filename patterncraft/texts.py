@@ -44,6 +44,11 @@ def with_article(word: str) -> str:
     return f"{'an' if vowel else 'a'} {word}"
 
 
+def the(name: str) -> str:
+    """A thing by its name, the article once: "the waist dart", and "the sliver" for what is called so."""
+    return name if name.startswith("the ") else f"the {name}"
+
+
 def _named(text: str) -> str:
     name = tidy(text)
     if not any(c.isalnum() or unicodedata.category(c)[0] in "SP" for c in name):

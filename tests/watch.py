@@ -39,6 +39,8 @@ SHOUTED = re.compile(r"(?<![+:=\w])(?!STEP\b|JSON\b|HPGL\b|JPEG\b|[A-Z]+=)[A-Z]{
 QUOTED = re.compile(r"“[^”]*”")
 ARTICLE = re.compile(r"(?<!\b[Tt]he )\ba (?!uni|use|one\b|eu)[aeiou]\w|\ban (?!h(?:our|onest))[b-df-hj-np-tv-z]")
 """A wrong article."""
+TWICE = re.compile(r"\b(the|a|an|of|to|in|at|is|it) \1\b")
+"""A word that was put in twice."""
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
 WITH_PARTNERS = ("flare", "godet", "closure", "take_in_seam")
@@ -57,6 +59,7 @@ def assert_words(what: str, text: Any) -> None:
     assert "XX" not in bare, f"{what}: {text!r}"
     assert not re.search(r"\bNone\b", bare), f"{what}: {text!r}"
     assert not ARTICLE.search(bare), f"{what} has the wrong article: {text!r}"
+    assert not TWICE.search(bare), f"{what} says a word twice: {text!r}"
     assert not SHOUTED.search(bare), f"{what} is shouted: {text!r}"
     assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
 

@@ -12,6 +12,7 @@ from ..paper.draw import redraw
 from ..paper.edge import Edge
 from ..paper.part import part, runs_inside
 from ..paper.piece import Piece
+from ..texts import the
 from .closing import swung_shut
 
 BETWEEN: Final = "the cut between"
@@ -38,7 +39,7 @@ def merged_across(piece: Piece, dart: Dart, other: Dart, words: str, field: str)
     """
     if not runs_inside(piece, dart.pivot, other.pivot) or any(x.is_crossed_by(dart.pivot, other.pivot) for x in piece.lenses):
         raise MoveRefused(
-            f"a cut from the point of the {dart.name} to that of the {words} would cross an edge or another dart.",
+            f"a cut from the point of {the(dart.name)} to that of the {words} would cross an edge or another dart.",
             piece.name,
             "Merge the one between them first, or rotate one beside the other.",
             field,
@@ -55,7 +56,7 @@ def merged_across(piece: Piece, dart: Dart, other: Dart, words: str, field: str)
     off = abs(point - old[0])
     if off > OFF:
         raise MoveRefused(
-            f"the {dart.name} and the {words} have their points {abs(other.pivot - dart.pivot):.1f} cm apart: made one, "
+            f"{the(dart.name)} and the {words} have their points {abs(other.pivot - dart.pivot):.1f} cm apart: made one, "
             f"its point would lie {off:.1f} cm off.",
             piece.name,
             "Rotate a share of it only, or rotate it to the edge beside the other.",

@@ -50,7 +50,7 @@ class Culottes(Move):
     title: ClassVar[str] = "Culottes"
     key: ClassVar[str] = "u"
     sentence: ClassVar[str] = (
-        "Part the {front_piece} and the {back_piece} for the legs, {share}{extensions}{depth}, hollowed {hollow_back} behind and {hollow_front} in front."
+        "Part the {front_piece} and the {back_piece} for the legs, {share}{extensions}{depth}, hollowed behind by {hollow_back} and in front by {hollow_front}."
     )
     synonyms: ClassVar[tuple[str, ...]] = ("divided skirt", "split skirt", "trouser skirt", "crotch")
     example: ClassVar[Example | None] = Example("skirt", {"depth": 28.0})
@@ -114,8 +114,9 @@ class Culottes(Move):
             for s in pattern.seams
             if any((x.piece, x.edge) in ((names[0], front.centre), (names[1], back.centre)) for x in s.a + s.b)
         ]
-        if set(gone) & closed:
-            raise MoveRefused("a closure lies in its centre.", names[0], "Put the closure in after this step.", "front_piece")
+        for piece, centre, word in ((names[0], front.centre, "front_piece"), (names[1], back.centre, "back_piece")):
+            if closed & set(pattern.seams_of(piece, centre)):
+                raise MoveRefused("a closure lies in its centre.", piece, "Put the closure in after this step.", word)
         changed = [n for name in names for n in pattern.seams_of(name, "hem")]
         followed = lay_down(hand, [front.piece, back.piece], changed=[*gone, *changed], dropped=gone)
         after = self._sewn(followed.pattern, names, front, back)

@@ -75,7 +75,7 @@ class ShareIntake(Move):
 
     def fillings(self, pattern: Pattern | None, unit: Unit) -> dict[str, str]:
         """See Move."""
-        said = [f"{format_length(t.amount, unit)} {'in' if t.dart else 'at'} the {t.name}" for t in self.to]
+        said = [f"{format_length(t.amount, unit)} {'into' if t.dart else 'at'} the {t.name}" for t in self.to]
         return {"piece": self.piece, "dart": self.dart, "to": ", ".join(said)}
 
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
@@ -160,7 +160,7 @@ class ShareIntake(Move):
         ]
         lines += [
             Sum(
-                f"Taken in {'in' if t.dart else 'at'} the {t.name}",
+                f"{'Taken into' if t.dart else 'Taken in at'} the {t.name}",
                 length(t.amount),
                 "{} of {}",
                 (Quantity(t.amount / dart.intake, "share"), length(dart.intake)),

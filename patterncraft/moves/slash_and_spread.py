@@ -110,7 +110,7 @@ class SlashAndSpread(Slashing):
         if self.opening is not None:
             return f"each by {format_length(self.opening, unit)}"
         if self.total is not None:
-            return f"by {format_length(self.total, unit)} in all"
+            return f"by {format_length(self.total, unit)} altogether"
         if self.ratio is not None:
             return f"to {self.ratio:g} times its length"
         return f"until it is {format_length(self.to_length or 0.0, unit)}"

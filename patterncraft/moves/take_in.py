@@ -29,7 +29,7 @@ class TakeIn(Move):
     group: ClassVar[Group] = "Darts"
     title: ClassVar[str] = "Take in darts"
     key: ClassVar[str] = "t"
-    sentence: ClassVar[str] = "{amount} in all in the {darts} of the {piece}."
+    sentence: ClassVar[str] = "{amount} altogether in the {darts} of the {piece}."
     synonyms: ClassVar[tuple[str, ...]] = ("let out a dart", "deepen a dart", "widen a dart", "fit", "after trying on", "pin out")
     example: ClassVar[Example | None] = Example(
         "skirt", {"piece": "skirt back", "darts": ["waist dart 1", "waist dart 2"], "amount": 2.0}

@@ -26,7 +26,7 @@ class TakeInSeam(Move):
     group: ClassVar[Group] = "Shape"
     title: ClassVar[str] = "Take in a seam"
     key: ClassVar[str] = "k"
-    sentence: ClassVar[str] = "{amount} in all at {at} of the {piece}{alike}."
+    sentence: ClassVar[str] = "{amount} altogether at {at} of the {piece}{alike}."
     synonyms: ClassVar[tuple[str, ...]] = ("let out a seam", "fit a seam", "pin out", "panel seam", "gore", "after trying on")
     example: ClassVar[Example | None] = Example(
         "skirt", {"piece": "skirt front", "at": {"edge": "side", "fraction": 0.3}, "amount": 4.0}

@@ -101,7 +101,7 @@ def test_a_block_is_toiled_twice_fitted_and_a_style_follows(demo: Page) -> None:
     put_in(demo)
     demo.get_by_role("link", name="Back to the fitting").click()
 
-    expect(toile).to_contain_text("Take in 0.5 cm in all")
+    expect(toile).to_contain_text("Take in 0.5 cm altogether")
     assert changed(demo, "Toile 1", "skirt back, waist") == "−0.5 cm"
     assert changed(demo, "Toile 1", "All round, waist") == "−1.0 cm"
     assert changed(demo, "Toile 1", "skirt front, side") == "+2.0 cm"

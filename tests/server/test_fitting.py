@@ -47,7 +47,7 @@ def test_a_block_is_toiled_corrected_and_fitted_and_a_style_follows(us: Caller, 
     correct(us, log, DARTS)
     log = us.get(f"/blocks/{skirt.pk}/fittings").json()
     first = log["fittings"][0]
-    assert first["corrections"] == ["Take in 0.5 cm in all in the waist dart 1 and waist dart 2 of the skirt back."]
+    assert first["corrections"] == ["Take in 0.5 cm altogether in the waist dart 1 and waist dart 2 of the skirt back."]
     changed = {(t["title"], f["what"]): f["difference"] for t in first["changes"] for f in t["figures"]}
     assert changed["skirt back", "waist"] == "−0.5 cm"
     assert changed["All round", "waist"] == "−1.0 cm"

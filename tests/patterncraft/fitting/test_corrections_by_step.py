@@ -35,7 +35,7 @@ def test_a_correction_changes_the_paper_and_stays_with_the_block() -> None:
         plain.pattern.piece("skirt front"), "centre front"
     ) == pytest.approx(4.0, abs=1e-6)
     assert fitted.corrections == (TAKEN, LONGER)
-    assert "Take in 0.5 cm in all in the waist dart 1 and waist dart 2" in read_correction(TAKEN).words
+    assert "Take in 0.5 cm altogether in the waist dart 1 and waist dart 2" in read_correction(TAKEN).words
 
 
 def test_what_was_taped_in_is_traced_off_as_block_paper() -> None:

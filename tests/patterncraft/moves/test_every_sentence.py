@@ -177,6 +177,10 @@ def test_a_step_speaks_of_every_piece_it_names(name: str, field: str, pick: str)
 def assert_alike(step: Move, table: Pattern | None) -> None:
     """The sentence fills its slots, all of them, and says in inches what it says in centimetres."""
     metric, inches = step.phrases(table, "cm"), step.phrases(table, "in")
+    for unit in UNITS:
+        assert_words("the sentence", step.spoken(table, unit))
+    assert step.spoken(table, "cm")[0].isupper()
+    assert step.spoken(table, "cm").endswith(".")
     asked = re.findall(r"\{([^}]+)\}", step.sentence)
     for phrases in (metric, inches):
         for p in phrases:

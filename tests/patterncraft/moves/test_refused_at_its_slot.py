@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from typing import Any, NamedTuple
 
 import pytest
 
 from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
+from patterncraft.moves.pocket import HAND_ROOM
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.style import on_one_table
 from tests.patterncraft.parts.ground import SLEEVE, Step, edge, integrated, made, refused, table
-from tests.samples import WHOLE, square
+from tests.samples import WHOLE, sheet, square
 
 FRONT = table().piece("front")
 SHOULDER = integrated(edge(FRONT, "shoulder"))
@@ -66,6 +68,7 @@ def of(move: str, **parameters: Any) -> Step:
 
 
 MIDDLE = {"fraction": 0.5}
+ROTATED = rotated("shoulder", fraction=0.5)
 CASES = [
     Case(
         of("armhole", pieces=["upper"], down=1),
@@ -353,6 +356,53 @@ CASES = [
         [rotated("neckline", **{"from": "shoulder", "distance": 0.0})],
     ),
     Case(
+        of("culottes"),
+        "a closure lies in its centre.",
+        "skirt back",
+        "Put the closure in after this step.",
+        "back_piece",
+        [
+            of("turn_edge_into", piece="skirt back", edge="centre back", kind="seam"),
+            of("closure", seam="centre back", kind="zip"),
+        ],
+        skirt,
+    ),
+    *(
+        Case(
+            of("culottes", **{f"hollow_{side}": 15}),
+            f"15.0 cm from the corner the crotch goes straight through it: it is only {wide} cm wide there.",
+            f"skirt {side}",
+            "Hollow it less, or let it go farther out.",
+            f"hollow_{side}",
+            on=skirt,
+        )
+        # A quarter of the hip less 15 in front, a sixth and less behind (common practice, no source); by hand for a hip of 98 and its ease.
+        for side, wide in (("front", "10.2"), ("back", "14.2"))
+    ),
+    Case(
+        of("lining"),
+        "no piece here is cut of the shell's cloth.",
+        "",
+        "Name the pieces.",
+        "pieces",
+        [of("cut_plan", piece="square", cloth="lining")],
+        one_square,
+    ),
+    Case(
+        of(
+            "contour",
+            piece="front",
+            at={"edge": "neckline", **MIDDLE},
+            amount=0.5,
+            into="waist dart",
+            end={"at": {"mark": "bust point"}, "out": 2.0, "down": 0.0},
+        ),
+        "a cut from the point of the sliver to that of the waist dart would cross an edge or another dart.",
+        "front",
+        "Merge the one between them first, or rotate one beside the other.",
+        "end",
+    ),
+    Case(
         of("sew", a=[["front", "centre front"]], b=[["back", "side"]], kind="equal"),
         "the centre front of the front is a fold: it is not sewn to anything.",
         "front",
@@ -395,6 +445,20 @@ def test_it_is_told_with_its_place_its_cure_and_its_slot(case: Case) -> None:
             "a curved dart leaves the straight line by something.",
         ),
         (of("puff", length=20, above_elbow=3), "say in one way how long it is."),
+        (of("armhole", at_shoulder=2, halter=4), "say either how much it comes in at the shoulder, or what a halter leaves of it."),
+        (of("blend", edges=[["front", "hem"]]), "it takes two edges to blend."),
+        (
+            of("pleats", piece="skirt front", from_edge="waist", to_edge="hem", kind="box", at=["line"], depth=2, spacing=3),
+            "pleats at given places have their spacing already.",
+        ),
+        (of("set_dart_point", piece="front", dart="waist dart", set_back=3, by="house"), "say either how far, or by which rule."),
+        *(
+            (
+                of("shorten_sleeve", **how),
+                "say in one way where it ends: its length, how far above the elbow, or by how much shorter.",
+            )
+            for how in ({}, {"length": 30, "by": 3}, {"length": 30, "above_elbow": 3}, {"by": 3, "above_elbow": 3})
+        ),
         (
             of("blend", seams=["shoulder"], edges=[["front", "neckline"], ["back", "neckline"]]),
             "name the seams to blend over, or the edges in order: one of both.",
@@ -419,3 +483,73 @@ def test_typed_on_a_dolman_nothing_is_asked_of_the_wearer() -> None:
     done = made(of("dolman", length=55, wrist=20), on=nobody())
     hems = [integrated(edge(done.pattern.piece(n), "sleeve hem")) for n in ("front", "back")]
     assert sum(hems) == pytest.approx(20.0, abs=0.05)
+
+
+def test_two_edges_that_differ_are_sewn_and_told_by_how_much() -> None:
+    parted = [of("unsew", seam="side"), of("unsew", seam="shoulder")]
+    done = made(*parted, of("sew", a=[["front", "side"]], b=[["back", "shoulder"]]))
+    side = integrated(edge(FRONT, "side"))
+    shoulder = integrated(edge(table().piece("back"), "shoulder"))
+    assert done.done[-1].working[-1].label == f"They differ by {side - shoulder:.2f} cm: true one, or say where the fullness goes."
+
+
+def test_let_out_alone_is_said() -> None:
+    panel = sheet(20.0, 40.0, "panel")
+    hemmed = panel.with_outline(tuple(replace(e, kind="hem") if e.name == "bottom" else e for e in panel.outline))
+    step = of("flare", piece="panel", edge="right", amount=3, from_={"edge": "right", "from": "top", "distance": 5})
+    done = made(step, on=Pattern((hemmed,)))
+    assert done.done[0].working[-1].label == "The right is sewn to nothing: its partner is let out by itself."
+    hem = integrated(edge(done.pattern.piece("panel"), "bottom"))
+    assert hem == pytest.approx(23.0, abs=0.05)
+
+
+@pytest.mark.parametrize("hand", [None, 20.0])
+def test_a_pocket_is_as_wide_as_the_hand_and_its_room_or_as_is_usual(hand: float | None) -> None:
+    """Half the hand and 4 (common practice, no source); nobody's is 15."""
+    pattern = on_one_table({"block": school("skirt").draft(WHOLE).pattern}, {"hand_girth": hand} if hand else {})
+    done = made(of("pocket", kind="bag", piece="skirt front", at={"edge": "side", "from": "waist", "distance": 4}), on=pattern)
+    bag = done.pattern.piece("pocket bag")
+    told = next(s for s in done.done[0].working if s.label.startswith("Opening"))
+    assert told.result is not None
+    assert told.label == ("Opening for the hand" if hand else "Opening, no hand measured")
+    assert integrated(edge(bag, "opening")) == pytest.approx(told.result.value, abs=0.1)
+    if hand:
+        assert told.result.value == pytest.approx(hand / 2 + HAND_ROOM)
+
+
+def test_girths_are_kept_by_darts_and_cuts_and_not_by_what_is_done_to_change_them() -> None:
+    keeps = {
+        "rotate_dart": ROTATED,
+        "take_in": of("take_in", piece="front", darts=["waist dart"], amount=1),
+        "take_in_seam": of("take_in_seam", piece="front", at={"edge": "side", **MIDDLE}, amount=1),
+        "flare": of("convert_dart", piece="front", dart="waist dart", into="flare"),
+        "gather": of("convert_dart", piece="front", dart="waist dart", into="gather"),
+    }
+    told = {name: read_steps([step])[0].keeps_girths() for name, step in keeps.items()}
+    assert told == {"rotate_dart": True, "take_in": False, "take_in_seam": False, "flare": False, "gather": True}
+
+
+def test_what_a_collar_has_of_its_own_is_said() -> None:
+    (rib,) = read_steps([of("collar", kind="rib", percent=15)])
+    assert "15 % shorter" in rib.spoken(None, "cm")
+    (roll,) = read_steps([of("collar", kind="roll", break_={"edge": "centre front", "from": "neckline", "distance": 12.0})])
+    assert roll.spoken(table(), "cm").endswith(", from the centre front, 12.0 cm from the neckline.")
+    assert read_steps([of("collar", kind="roll")])[0].spoken(table(), "cm").endswith(", from the level of the bust.")
+    assert rib.stands_at("percent") == 15
+    assert read_steps([of("collar", kind="rib")])[0].stands_at("percent") is not None
+    assert rib.stands_at("kind") is None
+    assert rib.stands_at("nothing") is None
+
+
+def test_of_many_slashes_the_first_and_the_last_are_named() -> None:
+    at = [
+        [{"edge": "hem", "from": "side", "fraction": 0.1 * k}, {"edge": "waist", "from": "side", "fraction": 0.1 * k}]
+        for k in range(1, 5)
+    ]
+    (step,) = read_steps([of("overlap", piece="skirt front", from_edge="hem", to_edge="waist", amount=0.5, at=at)])
+    assert (
+        "4 times, the first from the hem, 10.0 % from the side to the waist, 10.0 % from the side, "
+        "the last from the hem, 40.0 % from the side to the waist, 40.0 % from the side, and lap" in step.spoken(None, "cm")
+    )
+    (three,) = read_steps([of("overlap", piece="skirt front", from_edge="hem", to_edge="waist", amount=0.5, at=at[:3])])
+    assert three.spoken(None, "cm").count(" and from ") == 2

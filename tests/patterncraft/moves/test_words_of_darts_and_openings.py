@@ -24,7 +24,7 @@ SAID: list[tuple[str, Step, str]] = [
     ("skirt", {"move": "merge_darts", "piece": "skirt back", "darts": ["waist dart 2"], "into": "waist dart 1"},
      "Merge the waist dart 2 of the skirt back into its waist dart 1."),
     ("skirt", {"move": "share_intake", "piece": "skirt back", "dart": "waist dart 2", "to": [{"dart": "waist dart 1", "amount": 1.0}, {"edge": "side", "amount": 0.5}]},
-     "Give up the waist dart 2 of the skirt back and take it in elsewhere: 1.0 cm in the waist dart 1, 0.5 cm at the side."),
+     "Give up the waist dart 2 of the skirt back and take it in elsewhere: 1.0 cm into the waist dart 1, 0.5 cm at the side."),
     ("bodice", {"move": "shape_dart", "piece": "front", "dart": "waist dart", "shape": "in", "depth": 0.3, "ease_at_point": True},
      "Sew the waist dart of the front hollowed, so that it takes up less, by 0.3 cm, its point softened, run out along the fold."),
     ("bodice", {"move": "fold_dart", "piece": "front", "dart": "waist dart", "toward": "side"},
