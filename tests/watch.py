@@ -27,6 +27,7 @@ from patterncraft.paper.edge import EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import RuleKind
+from patterncraft.units import in_unit
 from patterncraft.working import Kind, Sum
 from tests.hangs import assert_hangs_together
 from tests.samples import polygon
@@ -59,7 +60,8 @@ def assert_words(what: str, text: Any) -> None:
     assert "XX" not in bare, f"{what}: {text!r}"
     assert not re.search(r"\bNone\b", bare), f"{what}: {text!r}"
     assert not ARTICLE.search(bare), f"{what} has the wrong article: {text!r}"
-    assert not TWICE.search(bare), f"{what} says a word twice: {text!r}"
+    for said in (bare, in_unit(bare, "in")):
+        assert not TWICE.search(said), f"{what} says a word twice: {said!r}"
     assert not SHOUTED.search(bare), f"{what} is shouted: {text!r}"
     assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
 

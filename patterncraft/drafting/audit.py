@@ -53,7 +53,7 @@ def _girth(block: Block, g: Girth, rules: HouseRules) -> AuditLine:
         return AuditLine(title, line, kept, wanted=asked)
     if any(c.get("correction") == "step" for c in block.corrections):
         # What was seen on the body stands above what was measured and reckoned.
-        return AuditLine(title, line, None, f"Corrected after trying on, by {total - wanted:+.1f} cm in all.", None, asked)
+        return AuditLine(title, line, None, f"Corrected after trying on, by {total - wanted:+.1f} cm altogether.", None, asked)
     miss = f"It misses by {total - wanted:+.1f} cm"
     if block.settings.get("round_to", "not rounded") != "not rounded":
         remedy = Remedy("Do not round", {"round_to": "not rounded"})

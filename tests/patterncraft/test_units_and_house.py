@@ -7,9 +7,9 @@ from pydantic import ValidationError
 
 from patterncraft.errors import BadMeasure, PatternError, no_such
 from patterncraft.house import HouseRules
-from patterncraft.units import INCH, format_length, parse_length
+from patterncraft.units import INCH, format_length, in_unit, parse_length
 from patterncraft.validation import first_fault
-from patterncraft.working import Quantity, Sum, degrees, length, note
+from patterncraft.working import Quantity, Sum, before_now, degrees, length, note
 
 
 @pytest.mark.parametrize(
@@ -90,3 +90,27 @@ def test_refusals_say_step_place_reason_and_cure() -> None:
     assert str(error) == "Step 3: front: the line leaves the paper. Choose another."
     assert str(no_such("dart", "x", [])).endswith("There is: none yet.")
     assert isinstance(no_such("dart", "x", []), LookupError)
+
+
+@pytest.mark.parametrize(
+    ("metric", "inches"),
+    [
+        ("12.7 cm too long", "5 in too long"),
+        ("by -2.54 cm altogether", "by -1 in altogether"),
+        ("by +1.27 cm", "by +1/2 in"),
+        ("by −5.08 cm", "by −2 in"),
+        ("2.5 to 5.1 cm", "2.5 to 2 in"),
+        ("no length at all", "no length at all"),
+    ],
+)
+def test_a_sentence_in_centimetres_is_said_in_inches_with_its_sign(metric: str, inches: str) -> None:
+    assert in_unit(metric, "in") == inches
+    assert in_unit(metric, "cm") == metric
+
+
+@pytest.mark.parametrize(
+    ("was", "now", "said"),
+    [(5.0, 7.5, "5.00 + 2.50 = 7.50 cm"), (7.5, 5.0, "7.50 − 2.50 = 5.00 cm"), (5.0, 5.0, "5.00 + 0.00 = 5.00 cm")],
+)
+def test_what_a_length_was_and_is_is_one_sum(was: float, now: float, said: str) -> None:
+    assert before_now("Hem", was, now).spoken("cm") == said

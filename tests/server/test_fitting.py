@@ -57,7 +57,7 @@ def test_a_block_is_toiled_corrected_and_fitted_and_a_style_follows(us: Caller, 
     assert back_waist(skirt, 1) - back_waist(skirt, 2) == pytest.approx(0.5, abs=1e-5)
     # The audit does not hold against the block what was seen on the body; it tells by how much.
     waist = next(x for x in us.get(f"/blocks/{skirt.pk}").json()["draft"]["audit"] if x["title"] == "Waist")
-    assert (waist["kept"], waist["cure"]) == (None, "Corrected after trying on, by -1.0 cm in all.")
+    assert (waist["kept"], waist["cure"]) == (None, "Corrected after trying on, by -1.0 cm altogether.")
     # The style stays where it was until it is moved, and is told what would change.
     assert us.get(f"/styles/{style.pk}").json()["blocks"]["skirt"]["revision"] == 1
     (told,) = us.get(f"/blocks/{skirt.pk}/followers").json()

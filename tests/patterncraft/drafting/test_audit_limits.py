@@ -218,3 +218,34 @@ def test_sums_of_armhole_and_neckline_count_shell_pieces_once_and_both_halves_of
     assert found["Armhole"].sum.spoken("cm").endswith(f"{wanted:.1f} cm")
     neck = 2 * (length["front", "neckline"] + length["back", "neckline"])
     assert found["Neckline, whole"].sum.spoken("cm").endswith(f"{neck:.1f} cm")
+
+
+@pytest.mark.parametrize(
+    ("school", "girth", "settings", "cure", "remedy"),
+    [
+        ("bodice-shoulder-dart", "waist", {}, "fixed inches suit an average figure only.", {"waist_shaping": "to the waist"}),
+        ("bodice-shoulder-dart", "hip", {}, "look at the darts and the centre.", None),
+        ("bodice-direct", "waist", {}, "look at the darts and the centre.", None),
+        ("bodice-direct", "bust", {}, "look at the darts and the centre.", None),
+    ],
+)
+def test_a_girth_that_misses_is_cured_by_what_its_school_has(
+    school: str, girth: str, settings: dict[str, object], cure: str, remedy: dict[str, str] | None
+) -> None:
+    """The block of a body three centimetres larger round there: its width is three too little."""
+    block = draft_by(school, WHOLE, **settings)
+    larger = replace(block, girths=tuple(replace(g, body=g.body + 3) if g.name == girth else g for g in block.girths))
+    line = next(x for x in audit(larger, RULES) if x.title == girth.capitalize())
+    miss = line.sum.result.value - next(g.body + g.ease for g in larger.girths if g.name == girth)  # type: ignore[union-attr]
+    assert miss == pytest.approx(-3, abs=0.3)
+    assert line.kept is False
+    assert line.cure == f"It misses by {miss:+.1f} cm: {cure}"
+    assert (line.remedy.settings if line.remedy else None) == remedy
+
+
+def test_after_a_step_on_the_body_a_girth_is_told_and_not_judged() -> None:
+    block = draft_by("bodice-direct", WHOLE)
+    moved = replace(block, girths=tuple(replace(g, body=g.body + 3) for g in block.girths), corrections=({"correction": "step"},))
+    line = next(x for x in audit(moved, RULES) if x.title == "Bust")
+    assert line.kept is None
+    assert line.cure == "Corrected after trying on, by -3.0 cm altogether."
