@@ -17,9 +17,9 @@ class Shift(Strict):
     down: float = length_field(0.0, "Down", "Along the grain; below nought upward.", -60, 60)
 
     def words(self, unit: Unit) -> str:
-        """As one would say it: "1.0 out, 2.0 down"."""
+        """As one would say it: "1.0 cm outwards and 2.0 cm down"."""
         said = []
-        for value, more, less in ((self.out, "out", "in"), (self.down, "down", "up")):
+        for value, more, less in ((self.out, "outwards", "inwards"), (self.down, "down", "up")):
             if value:
                 said.append(f"{format_length(abs(value), unit)} {more if value > 0 else less}")
         return " and ".join(said) or "where it is"

@@ -94,7 +94,7 @@ class CapSleeve(Move):
         ]
         if reach is not None:
             lines.append(
-                tell(f"The armhole below it is free ({lows[0]:.1f} cm in front, {lows[1]:.1f} cm behind): bind it, or face it.")
+                tell(f"The armhole below it is free (in front {lows[0]:.1f} cm, behind {lows[1]:.1f} cm): bind it, or face it.")
             )
         return Outcome(after, tuple(lines))
 

@@ -145,7 +145,7 @@ class ShareIntake(Move):
         level = abs(((neighbour.path.end - neighbour.path.start) * downward(piece).conjugate()).real)
         if taken.amount > STEEP * min(reach, level):
             raise MoveRefused(
-                f"the {taken.name} would be pushed past its hip: {taken.amount:.1f} cm in on {min(reach, level):.1f} cm of height.",
+                f"the {taken.name} would be pushed past its hip: in by {taken.amount:.1f} cm on {min(reach, level):.1f} cm of height.",
                 self.piece,
                 "Take in less there, and the rest in a dart.",
                 "to",

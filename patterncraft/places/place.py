@@ -201,10 +201,10 @@ class OffPlace(_Place):
         return Found(point, spot_at(piece, point))
 
     def words(self, piece: Piece | None, unit: Unit) -> str:
-        """ "2.0 cm out and 3.0 cm down from the bust point"."""
+        """ "2.0 cm outwards and 3.0 cm down from the bust point"."""
         ways = [
             f"{format_length(abs(value), unit)} {plus if value > 0 else minus}"
-            for value, plus, minus in ((self.out, "out", "in"), (self.down, "down", "up"))
+            for value, plus, minus in ((self.out, "outwards", "inwards"), (self.down, "down", "up"))
             if value
         ]
         base = self.at.words(piece, unit)

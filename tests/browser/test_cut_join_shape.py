@@ -99,7 +99,7 @@ def test_laid_open_left_and_right_are_cut_differently(demo: Page) -> None:
     demo.get_by_role("button", name="leave it where it is").click()
     expect(steps(demo)).to_contain_text("It is the end at the left shoulder")
     demo.get_by_label(re.compile("^out")).fill("2")
-    expect(demo.get_by_test_id("sentence")).to_contain_text("2.0 cm out")
+    expect(demo.get_by_test_id("sentence")).to_contain_text("2.0 cm outwards")
     shot(demo, "unfolded")
     put_in(demo)
     left, right = (float(re.findall(r"\d+\.\d\d", said(demo, f"{side} shoulder"))[0]) for side in ("left", "right"))

@@ -97,7 +97,7 @@ SAID: list[tuple[dict[str, Any], str]] = [
     ({"move": "copy_as", "piece": "front", "name": "facing", "part": "yoke line"},
      "Trace the part within the line “yoke line” of the front once more, as “facing”, in the same cloth."),
     ({"move": "redraw", "piece": "front", "edge": "neckline", "start": {"out": 2.0}, "end": {"out": -1.0, "down": 3.0}},
-     "Redraw the neckline of the front: its start 2.0 cm out, its end 1.0 cm in and 3.0 cm down, through no other place, as it was."),
+     "Redraw the neckline of the front: its start 2.0 cm outwards, its end 1.0 cm inwards and 3.0 cm down, through no other place, as it was."),
     ({"move": "redraw", "piece": "front", "edge": "neckline", "through": [{"mark": "bust point"}, {"mark": "apex"}], "end": {"down": -2.0}, "shape": "curve"},
      "Redraw the neckline of the front: its start where it is, its end 2.0 cm up, through the bust point and the apex, in one curve."),
 ]  # fmt: skip

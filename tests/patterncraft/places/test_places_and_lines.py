@@ -46,7 +46,7 @@ FOUND: list[tuple[dict[str, Any], complex, str]] = [
     ({"edge": "left", "level": "hip", "down": -2}, 0 + 5j, "the left, 2.0 cm above the hip"),
     ({"mark": "bust point"}, 4 + 3j, "the bust point"),
     ({"notch": "balance"}, 10 + 4j, "the notch “balance”"),
-    ({"at": {"mark": "bust point"}, "out": 2, "down": -1}, 6 + 2j, "2.0 cm out and 1.0 cm up from the bust point"),
+    ({"at": {"mark": "bust point"}, "out": 2, "down": -1}, 6 + 2j, "2.0 cm outwards and 1.0 cm up from the bust point"),
     ({"at": {"edge": "top", "from": "left", "fraction": 0.5}, "down": 3}, 5 + 3j, "3.0 cm down from the middle of the top"),
 ]
 
