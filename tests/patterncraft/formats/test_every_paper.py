@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from datetime import date
-from functools import lru_cache
 from itertools import combinations, pairwise
 from typing import Any
 
@@ -31,6 +30,7 @@ from patterncraft.house import HouseRules
 from patterncraft.measures.figure import FIGURES
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tapes import TAPES
+from patterncraft.paper.piece import Grain
 from patterncraft.replay import Replay
 from patterncraft.units import Unit
 from tests.patterncraft.parts.ground import SLEEVE, Step, made, table
@@ -61,17 +61,14 @@ SIDE_AWAY: Step = {"move": "rotate_dart", "piece": "front", "dart": "side dart",
 CLOSED_BACK: Step = {"move": "convert_dart", "piece": "back", "dart": "waist dart", "into": "ease"}
 
 
-@lru_cache(maxsize=1)
 def dress() -> Replay:
     return made(TO_SHOULDER, SIDE_AWAY, CLOSED_BACK, SPREAD, SLEEVE)
 
 
-@lru_cache(maxsize=1)
 def drafted() -> Block:
     return school("bodice-direct").draft(WHOLE, {})
 
 
-@lru_cache(maxsize=1)
 def three_sizes() -> list[Size]:
     found = []
     for label, wide in (("small", 80.0), ("middle", 92.0), ("a long name for a size that is wide", 110.0)):
@@ -96,7 +93,6 @@ PAPERS: dict[str, Callable[[PaperName, Unit], bytes]] = {
 }
 
 
-@lru_cache(maxsize=32)
 def printed(kind: str, paper: PaperName = "a4", unit: Unit = "cm") -> bytes:
     return PAPERS[kind](paper, unit)
 
@@ -519,3 +515,22 @@ def test_what_a_draft_is_drawn_from_stands_close_under_its_reason() -> None:
     first = said(data, "1. ").low
     above = sorted({round(w.low, 2) for w in words(data) if first < w.low < 27}, reverse=True)
     assert max(a - b for a, b in pairwise(above)) < 1.3
+
+
+@pytest.mark.parametrize("kind", ["straight", "cross", "bias"])
+def test_a_grain_line_has_a_head_at_either_end_pointing_outwards(kind: str) -> None:
+    """Each head is two strokes of 0.65 from the end, six parts back along the line and two and a half aside."""
+    grain = Grain(6 + 6j, 6 + 26j, kind)  # type: ignore[arg-type]
+    piece = replace(square(30.0), grain=grain)
+    pieces = finish(replace(table(), pieces=(piece,), seams=(), notches=()), RULES)
+    found = strokes(pattern_pdf(pieces, "Grain", "a0"), 1)
+    (line,) = [
+        s for s in found if len(s.points) == 2 and abs(abs(s.points[0] - s.points[1]) - 20) < 1e-3 and s.width == pytest.approx(0.8)
+    ]
+    heads = [s for s in found if len(s.points) == 3 and s.width == pytest.approx(0.8)]
+    assert len(heads) == 2
+    for end, other in (line.points, line.points[::-1]):
+        (head,) = [h for h in heads if abs(h.points[1] - end) < 1e-3]
+        inward = (other - end) / abs(other - end)
+        sides = sorted(((z - end) / inward for z in (head.points[0], head.points[2])), key=lambda z: z.imag)
+        assert sides == [pytest.approx(0.6 - 0.25j, abs=1e-3), pytest.approx(0.6 + 0.25j, abs=1e-3)]

@@ -241,6 +241,37 @@ def test_hpgl_labels_are_plain_letters_whatever_the_name(bodice: Pattern) -> Non
     assert all(32 <= c < 127 for text in labels for c in text)
 
 
+def labels(data: bytes) -> list[tuple[complex, str]]:
+    """Where each label is begun, cm on the roll, and its words."""
+    found = re.findall(rb"PU(-?\d+),(-?\d+);DI0,1;SI[\d.,]+;LB([^\x03]*)\x03", data)
+    return [(complex(int(x), int(y)) / 400, words.decode()) for x, y, words in found]
+
+
+@pytest.mark.parametrize("scale", [1.0, 0.5])
+def test_hpgl_writes_each_line_of_a_label_on_its_own_piece_a_line_apart(pieces: tuple[FinishedPiece, ...], scale: float) -> None:
+    """Turned with the roll: the page's x runs across it, its y along; from line to line 0.62 of the label's size (the page's own measure)."""
+    said = labels(pattern_hpgl(pieces, "roll:91", scale))
+    assert [words for _, words in said] == [plain(x) for p in pieces for x in p.label]
+    k = 0
+    for p, shift in lay_for(pieces, "roll:91", scale).pieces:
+        own = [z - (1 + 1j) for z, _ in said[k : k + len(p.label)]]
+        k += len(p.label)
+        left, top, right, bottom = p.box
+        for z in own:
+            at = (complex(z.imag, z.real) - shift) / scale
+            assert left < at.real < right, p.name
+            assert top < at.imag < bottom, p.name
+        steps = [(b - a).real for a, b in pairwise(own)]
+        assert max(steps) - min(steps) < 0.006
+        assert all(0.4 * 0.62 - 0.01 <= s <= 0.62 + 0.01 for s in steps)
+        assert all(abs((b - a).imag) < 0.006 for a, b in pairwise(own))
+
+
+def plain(words: str) -> str:
+    """Letters of a plotter's own alphabet."""
+    return words.replace("·", "-").replace("×", "x").replace("–", "-")
+
+
 def test_dxf_has_a_block_a_piece_and_the_layers_of_the_exchange(pieces: tuple[FinishedPiece, ...]) -> None:
     """Layer numbers of ASTM D6673, from memory."""
     pattern = RICH["cut bodice"]()
