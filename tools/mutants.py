@@ -188,7 +188,8 @@ def workplace(package: Package) -> Path:
         "CONTRIBUTING.md",
     ]
     lines = ["[mutmut]", "source_paths=", "    patterncraft", "    server"]
-    lines += ["only_mutate=", *(f"    {c}" for c in package.code), "also_copy=", *(f"    {c}" for c in copied)]
+    lines += ["only_mutate=", *(f"    {c}" for c in package.code), "do_not_mutate=", "    */migrations/*"]
+    lines += ["also_copy=", *(f"    {c}" for c in copied)]
     lines += ["pytest_add_cli_args_test_selection=", *(f"    {t}" for t in tests)]
     # One order and few examples: every fault is held against the same questions.
     lines += [
