@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
 from django.core.cache import cache
 from django.test import Client
 
+from patterncraft.house import HouseRules
+from patterncraft.measures.keys import MEASURES
+from patterncraft.moves.registry import MOVES
 from server.config.remembered import forget_here
 from server.shelf.models import Block
 from server.shelf.services import draft_file, keep_block
@@ -40,6 +45,43 @@ def _quick_phrases(settings: Any) -> None:
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 
+def assert_told_at_its_field(error: dict[str, Any], body: Any) -> None:
+    """A refusal names, if anything, what was asked with: a field of the request, or a parameter of the step within it."""
+    assert isinstance(error["field"], str), error
+    head = error["field"].partition(".")[0]
+    assert not head or head in {*_keys(body), *PARAMETERS} or head.isdigit(), f"nothing was asked by the name of {head!r}: {error}"
+
+
+def _keys(data: Any) -> Iterator[str]:
+    if isinstance(data, dict):
+        yield from data
+        for x in data.values():
+            yield from _keys(x)
+    elif isinstance(data, list):
+        for x in data:
+            yield from _keys(x)
+
+
+def _properties(data: Any) -> Iterator[str]:
+    """Names of everything that a description of the API lets one send or read."""
+    if isinstance(data, dict):
+        yield from data.get("properties", {}) if isinstance(data.get("properties"), dict) else ()
+        for x in data.values():
+            yield from _properties(x)
+    elif isinstance(data, list):
+        for x in data:
+            yield from _properties(x)
+
+
+PARAMETERS = {
+    *(name for kind in MOVES.values() for n, f in kind.model_fields.items() for name in (n, f.alias) if name),
+    *MEASURES,
+    *HouseRules.model_fields,
+    "shift",  # where a hand slides a piece of a lay to
+    *_properties(json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text(encoding="utf-8"))),
+}
+
+
 class Caller:
     """Speaks JSON with the API for one signed-in person."""
 
@@ -53,7 +95,10 @@ class Caller:
         return self.client.get(f"/api{url}")
 
     def send(self, method: str, url: str, body: Any = None) -> Any:
-        return self.client.generic(method, f"/api{url}", json.dumps(body), content_type="application/json")
+        answer = self.client.generic(method, f"/api{url}", json.dumps(body), content_type="application/json")
+        if answer.status_code == 422:
+            assert_told_at_its_field(answer.json()["error"], body)
+        return answer
 
     def post(self, url: str, body: Any = None) -> Any:
         return self.send("POST", url, body)
