@@ -123,6 +123,7 @@ PACKAGES: Final = (
         "planted",
         "external/test_checks_against_the_outside.py",
         "patterncraft/parts",
+        "patterncraft/test_cli*.py",
     ),
     _core("laying", "patterncraft/laying"),
     _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
