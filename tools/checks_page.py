@@ -13,6 +13,8 @@ from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 from tests.planted.faults import FAULTS
 
+from .pages import written
+
 ROOT = Path(__file__).resolve().parents[1]
 PAGE = ROOT / "docs" / "checks.md"
 DRAWINGS = ROOT / "docs" / "checks"
@@ -100,10 +102,8 @@ def _drawing(s: Subject, f: Finding) -> str:
 
 
 def main() -> None:
-    """Write every file."""
-    DRAWINGS.mkdir(exist_ok=True)
-    for path, text in page().items():
-        path.write_text(text, encoding="utf-8")
+    """Write the page and its drawings."""
+    written(page(), DRAWINGS)
 
 
 if __name__ == "__main__":

@@ -10,6 +10,7 @@ from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.measures.keys import MEASURES
 
 from .names_page import drafted
+from .pages import written
 from .parts_page import drawing
 
 ROOT: Final = Path(__file__).resolve().parents[1]
@@ -48,14 +49,8 @@ def _told(name: str) -> Iterator[str]:
 
 
 def main() -> None:
-    """Write the page and its drawings; drawings of schools that are no more go."""
-    files = page()
-    DRAWINGS.mkdir(exist_ok=True)
-    for old in DRAWINGS.glob("*.svg"):
-        if old not in files:
-            old.unlink()
-    for path, content in files.items():
-        path.write_text(content, encoding="utf-8")
+    """Write the page and its drawings."""
+    written(page(), DRAWINGS)
 
 
 if __name__ == "__main__":

@@ -8,6 +8,8 @@ from patterncraft.formats.verb_picture import VerbPicture, verb_picture
 from patterncraft.moves.move import GROUPS, Move, parameter
 from patterncraft.moves.registry import MOVES
 
+from .pages import written
+
 ROOT = Path(__file__).resolve().parents[1]
 PAGE = ROOT / "docs" / "moves.md"
 DRAWINGS = ROOT / "docs" / "moves"
@@ -81,9 +83,7 @@ def _move(name: str, move: type[Move], files: dict[Path, str]) -> str:
 
 def main() -> None:
     """Write the page and its drawings."""
-    DRAWINGS.mkdir(exist_ok=True)
-    for path, content in page().items():
-        path.write_text(content)
+    written(page(), DRAWINGS)
 
 
 if __name__ == "__main__":

@@ -16,6 +16,8 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.piece import Piece
 from patterncraft.replay import replay
 
+from .pages import written
+
 ROOT = Path(__file__).resolve().parents[1]
 PAGE = ROOT / "docs" / "parts.md"
 DRAWINGS = ROOT / "docs" / "parts"
@@ -117,14 +119,8 @@ def _sheet(stages: Sequence[Stage], piece: Piece, x: float, y: float) -> str:
 
 
 def main() -> None:
-    """Write the page and its drawings; drawings of parts that are no more go."""
-    files = page()
-    DRAWINGS.mkdir(exist_ok=True)
-    for old in DRAWINGS.glob("*.svg"):
-        if old not in files:
-            old.unlink()
-    for path, content in files.items():
-        path.write_text(content, encoding="utf-8")
+    """Write the page and its drawings."""
+    written(page(), DRAWINGS)
 
 
 if __name__ == "__main__":
