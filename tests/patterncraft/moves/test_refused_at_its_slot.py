@@ -12,10 +12,11 @@ from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
 from patterncraft.moves.pocket import HAND_ROOM
 from patterncraft.moves.registry import read_steps
+from patterncraft.moves.slit import BESIDE
 from patterncraft.paper.pattern import Pattern
 from patterncraft.style import on_one_table
 from tests.patterncraft.parts.ground import SLEEVE, Step, edge, integrated, made, refused, table
-from tests.samples import WHOLE, sheet, square
+from tests.samples import WHOLE, polygon, sheet, square
 
 FRONT = table().piece("front")
 SHOULDER = integrated(edge(FRONT, "shoulder"))
@@ -126,6 +127,26 @@ CASES = [
         "Make it less shorter.",
         "stretch",
         [SLEEVE],
+    ),
+    *(
+        Case(
+            of("puff", width=10, height=3, **{how: value}),
+            f"cut off so high it ends {above} cm above the underarm: that is a cap, not a sleeve.",
+            "sleeve",
+            "Make it longer, or make a cap sleeve.",
+            how,
+            [SLEEVE],
+        )
+        # The elbow lies so far below the underarm as the cap and twelve are short of it: 30 above it is 8 higher than 12 from the top.
+        for how, value, above in (("length", 12, "2.8"), ("above_elbow", 30, "10.8"))
+    ),
+    Case(
+        of("extend", piece="skirt front", edge="side", width=20, as_="facing"),
+        "beside the side the piece is 5.9 cm deep: a strip of 20.0 cm folded back would reach beyond it.",
+        "skirt front",
+        "Make it narrower.",
+        "width",
+        on=skirt,
     ),
     Case(
         of("godet", at={"edge": "hem", **MIDDLE}, piece="skirt front", length=190, width=5),
@@ -553,3 +574,27 @@ def test_of_many_slashes_the_first_and_the_last_are_named() -> None:
     )
     (three,) = read_steps([of("overlap", piece="skirt front", from_edge="hem", to_edge="waist", amount=0.5, at=at[:3])])
     assert three.spoken(None, "cm").count(" and from ") == 2
+
+
+def test_one_seam_takes_in_all_and_several_share_it() -> None:
+    one = of("take_in_seam", piece="front", at={"edge": "side", "from": "waist", "distance": 6}, amount=1)
+    assert [s.label for s in made(one).done[0].working if s.label == "Each seam"] == []
+    (share,) = [s for s in made(one | {"alike": ["shoulder"]}).done[0].working if s.label == "Each seam"]
+    assert share.spoken("cm") == "1.0 / 2 = 0.5 cm"
+
+
+@pytest.mark.parametrize(("along", "wide"), [(1.5, 1.5 + BESIDE), (8.0, 2 * BESIDE)])
+def test_a_slits_facing_is_traced_as_far_as_the_hem_goes(along: float, wide: float) -> None:
+    """On either side of the slit, or to the hem's end where that is nearer; measured along the facing's own hem."""
+    step = of("slit", piece="sleeve", at={"edge": "hem", "from": "back underarm", "distance": along}, length=7)
+    facing = made(SLEEVE, step).pattern.piece("slit facing")
+    assert integrated(edge(facing, "hem")) == pytest.approx(wide, abs=0.02)
+
+
+def test_a_godets_paper_is_told_as_an_area() -> None:
+    step = of("godet", piece="skirt front", at={"edge": "hem", **MIDDLE}, length=20, width=10)
+    done = made(step, on=skirt())
+    told = next(s for s in done.done[0].working if s.label == "Paper of the godet")
+    assert told.spoken("cm").endswith(" cm²")
+    assert told.result is not None
+    assert told.result.value == pytest.approx(polygon(done.pattern.piece("godet")).area, abs=0.1)
