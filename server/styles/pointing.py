@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
@@ -124,13 +125,15 @@ def sketch(step: dict[str, Any], pattern: Pattern, lies: Lies, unit: Unit) -> Sk
     try:
         places = [_PLACE.validate_python(p) for p in raw]
         points = [(p.found(piece, pattern).point, p.words(piece, unit)) for p in places]
-        d = ""
+    except (PatternError, ValidationError):
+        return None
+    d = ""
+    # A line that cannot be drawn has its places all the same: one of them is to be moved.
+    with suppress(PatternError, ValidationError):
         if len(places) > 1:
             line = _LINE.validate_python(data)
             whole = line if isinstance(line, LineThrough) else LineThrough(through=tuple(places))
             d = to_svg(line_on(whole, piece, pattern).path.placed(by))
-    except (PatternError, ValidationError):
-        return None
     spots = [by.point(z) for z, _ in points]
     return Sketch(
         piece=piece.name,

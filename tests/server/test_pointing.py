@@ -216,3 +216,13 @@ def test_both_ends_of_a_zone_and_every_slash_are_shown() -> None:
 )
 def test_what_is_no_line_yet_is_not_shown(step: Step) -> None:
     assert sketch(step, TWO, LIES, "cm") is None
+
+
+def test_a_line_that_cannot_be_drawn_shows_its_places_all_the_same() -> None:
+    """Two places that lie on each other are no line, but both are there to be moved."""
+    step = {"move": "draw_line", "piece": "panel", "line": [edge("left", "bottom", 0.75), edge("left", "top", 0.25)]}
+    shown = sketch(step, TWO, LIES, "cm")
+    assert shown is not None
+    assert shown.d == ""
+    assert [(p.at.x, p.at.y) for p in shown.points] == [pytest.approx(on_table(0, 10)), pytest.approx(on_table(0, 10))]
+    assert all(p.words.startswith("the left, ") for p in shown.points)
