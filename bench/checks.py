@@ -23,6 +23,7 @@ from patterncraft.walking.walk import walk
 from server.styles.demo_closing import FINISHES, Finish
 from server.styles.demo_library import SINGERS
 from tests.bodies import random_body
+from tests.conftest import base_for, draft_by
 from tests.planted.faults import FAULTS
 
 from .clock import Row, ms, per_call
@@ -31,7 +32,6 @@ from .work import dress, thirty_steps
 RULES = HouseRules()
 BODIES = 1000
 """Random bodies a school whose untouched blocks are looked at."""
-BASES = {"armhole": "bodice-direct", "bodice": "bodice-direct", "skirt": "skirt"}
 
 
 def rows() -> list[Row]:
@@ -98,13 +98,12 @@ def _planted() -> list[Row]:
 def _share(job: tuple[str, int, int]) -> tuple[int, Counter[str]]:
     """Untouched blocks of one school on random bodies: how many, and what is found."""
     name, seed, count = job
-    dice, own = random.Random(seed), school(name)
+    dice = random.Random(seed)
     seen, found = 0, Counter[str]()
     for _ in range(count):
         body = random_body(dice)
         try:
-            under = BASES.get(own.base)
-            pattern = own.draft(body, {}, school(under).draft(body) if under else None).pattern
+            pattern = draft_by(name, body, base_for(name, body)).pattern
         except PatternError:
             continue
         seen += 1

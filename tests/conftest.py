@@ -46,11 +46,17 @@ def draft(measures: Mapping[str, float], **options: object) -> Block:
 
 
 def draft_by(name: str, measures: Mapping[str, float], base: Block | None = None, **options: object) -> Block:
-    """By any school; one that is drawn on another block gets a direct bodice unless a base is given."""
+    """By any school; one that is drawn on a bodice gets a direct one unless a base is given, gores are drawn by themselves."""
     s = school(name)
     if s.base in ("armhole", "bodice") and base is None:
-        base = draft(measures)
+        base = base_for(name, measures)
     return s.draft(measures, options, base)
+
+
+def base_for(name: str, measures: Mapping[str, float]) -> Block | None:
+    """The block of the same body that a school draws on, also where it need not: a direct bodice or a plain skirt."""
+    base = school(name).base
+    return school("skirt" if base == "skirt" else "bodice-direct").draft(measures) if base else None
 
 
 @pytest.fixture(scope="session")

@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any, Final
 
 from patterncraft.drafting.school import Block
-from patterncraft.drafting.schools import SCHOOLS, school
+from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.formats.verb_picture import PLAIN, plain_block
 from patterncraft.house import HouseRules
 from patterncraft.moves.registry import MOVES, read_steps
@@ -15,7 +15,9 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import Seam, Side
 from patterncraft.replay import replay
+from tests.conftest import base_for, draft_by
 
+from .pages import written
 from .parts_page import NECK, SHOWN, SLEEVE, STAND
 
 PAGE: Final = Path(__file__).resolve().parents[1] / "docs" / "names.md"
@@ -50,8 +52,8 @@ MORE: Final[tuple[tuple[str, str, Steps], ...]] = (
     ("Slanting pocket", "skirt", ({"move": "pocket", "kind": "slant", "piece": "skirt front", "at": {"edge": "waist", "from": "side", "distance": 4.0}, "opening": 14.0},)),
     ("Godet", "skirt", ({"move": "godet", "piece": "skirt front", "at": {"edge": "hem", "fraction": 0.5}, "length": 20.0, "width": 12.0},)),
     ("Yoke", "skirt", ({"move": "yoke", "pieces": ["skirt front"], "edge": "waist", "depth": 7.0},)),
-    *((MOVES[name].title, MOVES[name].example.block, (*MOVES[name].example.first, {"move": name, **MOVES[name].example.step}))  # type: ignore[union-attr]
-      for name in ("fly", "loops", "sash", "placket", "closure") if MOVES[name].example),
+    *((MOVES[name].title, e.block, (*e.first, {"move": name, **e.step}))
+      for name in ("fly", "loops", "sash", "placket", "closure") if (e := MOVES[name].example)),
 )  # fmt: skip
 HEAD: Final = """# Names
 
@@ -78,9 +80,7 @@ def page() -> dict[Path, str]:
 
 def drafted(name: str) -> Block:
     """A block of a school on the plain body, on the block it is drawn on."""
-    by = school(name)
-    base = {"skirt": "skirt", "armhole": "bodice-direct", "bodice": "bodice-direct"}.get(by.base)
-    return by.draft(WHOLE, {}, school(base).draft(WHOLE) if base else None)
+    return draft_by(name, WHOLE, base_for(name, WHOLE))
 
 
 def _told(pattern: Pattern, before: Pattern | None) -> Iterator[str]:
@@ -122,8 +122,7 @@ def _side_words(side: Side) -> str:
 
 def main() -> None:
     """Write the page."""
-    for path, content in page().items():
-        path.write_text(content, encoding="utf-8")
+    written(page())
 
 
 if __name__ == "__main__":

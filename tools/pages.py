@@ -6,11 +6,12 @@ from collections.abc import Mapping
 from pathlib import Path
 
 
-def written(files: Mapping[Path, str], drawings: Path) -> None:
-    """Every file with its content; drawings in that folder that are none of them any more go."""
-    drawings.mkdir(exist_ok=True)
-    for old in drawings.glob("*.svg"):
-        if old not in files:
-            old.unlink()
+def written(files: Mapping[Path, str], drawings: Path | None = None) -> None:
+    """Every file with its content; drawings in that folder, if there is one, that are none of them any more go."""
+    if drawings is not None:
+        drawings.mkdir(exist_ok=True)
+        for old in drawings.glob("*.svg"):
+            if old not in files:
+                old.unlink()
     for path, content in files.items():
         path.write_text(content, encoding="utf-8")

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from ..geometry.intersect import line_crossings
-from ..paper.piece import CutPlan, Grain, Piece
+from ..paper.piece import CutPlan, Grain, GrainKind, Piece
 from ..places.levels import downward, outward
 from ..tolerances import HUGE, SNAP
 
@@ -15,6 +15,8 @@ ROWS = 12
 
 SHORT = 5.0
 """cm: a shorter grainline is hard to lay a piece by."""
+MARGIN = 0.15
+"""Share of the paper that stays free at either end of a small part's grainline."""
 THREAD = 0.03
 """Sine of twice the angle by which a grainline may lean from a fold."""
 
@@ -73,8 +75,7 @@ def with_grain_of(part: Piece, whole: Piece) -> Piece:
     left, top, right, bottom = part.box
     reach = 0.33 * abs(complex((right - left) * along.real, (bottom - top) * along.imag))
     if reach < SHORT:
-        start, end = longest_along(part, along)
-        return replace(part, grain=Grain(start + 0.15 * (end - start), end - 0.15 * (end - start), whole.grain.kind))
+        return replace(part, grain=grain_along(part, along, whole.grain.kind))
     at = paper_point(part)
     return replace(part, grain=Grain(at - along * reach / 2, at + along * reach / 2, whole.grain.kind))
 
@@ -128,6 +129,12 @@ def paper_point(piece: Piece) -> complex:
     row = [complex(left + (right - left) * k / 40, middle.imag) for k in range(1, 40)]
     on = [z for z, inside in zip(row, piece.contains(*row), strict=True) if inside]
     return on[len(on) // 2] if on else piece.outline[0].path.start
+
+
+def grain_along(piece: Piece, way: complex, kind: GrainKind = "straight") -> Grain:
+    """A grainline as long as there is paper that way (a unit vector), clear of both edges: a small part is laid by it."""
+    start, end = longest_along(piece, way)
+    return Grain(start + MARGIN * (end - start), end - MARGIN * (end - start), kind)
 
 
 def longest_along(piece: Piece, way: complex) -> tuple[complex, complex]:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Any
 
 from ..drafting.construction import Stage
 from ..geometry.transform import Transform, turn_over
@@ -65,5 +64,5 @@ def _aside(piece: Piece) -> complex:
 
 
 def _stage(stage: Stage, by: Transform) -> Stage:
-    points: tuple[tuple[str, Any], ...] = tuple((label, by.point(z)) for label, z in stage.points)
+    points = tuple((label, by.point(z)) for label, z in stage.points)
     return replace(stage, points=points, paths=tuple(x.placed(by) for x in stage.paths))

@@ -59,13 +59,16 @@ class DrawnLine:
     path: Path
 
 
+GrainKind = Literal["straight", "cross", "bias"]
+
+
 @dataclass(frozen=True, slots=True)
 class Grain:
     """The grainline as an arrow, and how the piece lies to the warp."""
 
     start: complex
     end: complex
-    kind: Literal["straight", "cross", "bias"] = "straight"
+    kind: GrainKind = "straight"
 
 
 @dataclass(frozen=True, slots=True)

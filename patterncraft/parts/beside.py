@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 from ..geometry.transform import Transform, swing
-from ..handwork.centre import longest_along
+from ..handwork.centre import grain_along
 from ..paper.dart import darts_of
 from ..paper.edge import Edge, EdgeKind
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, Grain, Piece
+from ..paper.piece import CutPlan, Piece
 from ..paper.seam import Side, Stretch
 from ..paper.sewn import neighbours, run_at, run_of, starts_at_end
 from ..places.levels import downward
@@ -145,8 +145,7 @@ def strip_sheet(name: str, shape: Shaped, outer: str, inner: str, cut: CutPlan) 
     by = Transform(1j / down, 0j)
     piece = Piece(name, tuple(outline), cut=cut).placed(by)
     # Where the strip runs down its paper is longest: there is room for an arrow that one can lay it by.
-    upper, lower = longest_along(piece, 1j)
-    return Piece(name, piece.outline, grain=Grain(upper + 0.15 * (lower - upper), lower - 0.15 * (lower - upper)), cut=cut)
+    return replace(piece, grain=grain_along(piece, 1j))
 
 
 def _kind(edge: Edge) -> EdgeKind:

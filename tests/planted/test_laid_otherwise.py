@@ -10,6 +10,8 @@ from patterncraft.checks.examine import examine
 from patterncraft.checks.finding import Finding
 from patterncraft.checks.subject import Subject
 from patterncraft.geometry.transform import Transform
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
 from patterncraft.replay import Done, Replay
 from tests.patterncraft.moves.test_turned_over import PLACED, laid
 from tests.planted.faults import FAULTS
@@ -30,9 +32,9 @@ def lying(subject: Subject, by: Transform) -> Subject:
 
 def _one_sheet_each(recipe: Replay, done: tuple[Done, ...], by: Transform) -> tuple[Done, ...]:
     """What a step left alone is the very sheet that it was."""
-    known: dict[int, object] = {}
+    known: dict[int, Piece] = {}
 
-    def sheet(pattern):  # type: ignore[no-untyped-def]
+    def sheet(pattern: Pattern) -> Pattern:
         pieces = tuple(known.setdefault(id(p), p.placed(by)) for p in pattern.pieces)
         return replace(pattern, pieces=pieces)
 

@@ -11,7 +11,7 @@ from patterncraft.checks.examine import Acknowledged, arose, examine, reason_for
 from patterncraft.checks.finding import Finding
 from patterncraft.checks.registry import CHECKS, collect
 from patterncraft.checks.subject import Subject
-from patterncraft.drafting.schools import SCHOOLS, school
+from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.errors import MoveRefused, PatternError
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import chain
@@ -20,6 +20,7 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.replay import replay
 from patterncraft.style import on_one_table
 from tests.bodies import random_body
+from tests.conftest import base_for, draft_by
 from tests.planted.faults import DRESS, FAULTS, PANEL, planted
 from tests.planted.ground import BODY, HOOKED, ZIPPED, Planted, drawn, looked, of_piece, waved, worked
 
@@ -97,12 +98,11 @@ def test_enough_findings_have_a_cure() -> None:
 @pytest.mark.parametrize("name", SCHOOLS)
 def test_untouched_blocks_of_random_bodies_have_no_finding(name: str) -> None:
     dice = random.Random(20_261_128)
-    own, drafted = school(name), 0
+    drafted = 0
     for _ in range(25):
         body = random_body(dice)
         try:
-            under = {"armhole": "bodice-direct", "bodice": "bodice-direct", "skirt": "skirt"}.get(own.base)
-            pattern = own.draft(body, {}, school(under).draft(body) if under else None).pattern
+            pattern = draft_by(name, body, base_for(name, body)).pattern
         except PatternError:
             continue
         drafted += 1

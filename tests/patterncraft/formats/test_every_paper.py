@@ -30,7 +30,7 @@ from patterncraft.house import HouseRules
 from patterncraft.measures.figure import FIGURES
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tapes import TAPES
-from patterncraft.paper.piece import Grain
+from patterncraft.paper.piece import Grain, GrainKind
 from patterncraft.replay import Replay
 from patterncraft.units import Unit
 from tests.patterncraft.parts.ground import SLEEVE, Step, made, table
@@ -518,9 +518,9 @@ def test_what_a_draft_is_drawn_from_stands_close_under_its_reason() -> None:
 
 
 @pytest.mark.parametrize("kind", ["straight", "cross", "bias"])
-def test_a_grain_line_has_a_head_at_either_end_pointing_outwards(kind: str) -> None:
+def test_a_grain_line_has_a_head_at_either_end_pointing_outwards(kind: GrainKind) -> None:
     """Each head is two strokes of 0.65 from the end, six parts back along the line and two and a half aside."""
-    grain = Grain(6 + 6j, 6 + 26j, kind)  # type: ignore[arg-type]
+    grain = Grain(6 + 6j, 6 + 26j, kind)
     piece = replace(square(30.0), grain=grain)
     pieces = finish(replace(table(), pieces=(piece,), seams=(), notches=()), RULES)
     found = strokes(pattern_pdf(pieces, "Grain", "a0"), 1)

@@ -46,7 +46,8 @@ def test_teeth_of_a_comb_stand_on_the_curve_square_to_it_and_say_its_curvature(n
 def test_teeth_of_a_tiny_curve_are_as_long_as_those_of_a_large_one() -> None:
     """A hundredth of the size: the same directions, a hundred times the curvature."""
     large = comb(Path((ARMHOLE,)))
-    small = comb(Path((tuple(0.01 * z for z in ARMHOLE),)))  # type: ignore[arg-type]
+    a, b, c, d = ARMHOLE
+    small = comb(Path(((0.01 * a, 0.01 * b, 0.01 * c, 0.01 * d),)))
     assert np.abs(large.normals - small.normals).max() < 1e-9
     assert np.abs(np.abs(small.normals) - 1).max() < 1e-9
     assert small.curvature == pytest.approx(100 * large.curvature)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from patterncraft.errors import PatternError
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.measures.chart import Chart
 from patterncraft.measures.csv_io import chart_from_csv
@@ -93,6 +94,6 @@ def test_a_tape_round_the_body_is_an_oval_seen_in_front_and_hidden_behind(key: s
 def test_a_row_is_known_by_its_key_or_by_its_title_and_else_refused_by_its_number() -> None:
     found, _ = chart_from_csv(b"key,measure,value\nbust_girth,,92\n,Waist,74\nrubbish,Hip,98\n", "cm")
     assert found == {"bust_girth": 92.0, "waist_girth": 74.0, "hip_girth": 98.0}
-    with pytest.raises(Exception, match=r"Row 3: “rubbish” is not a measure") as told:
+    with pytest.raises(PatternError, match=r"Row 3: “rubbish” is not a measure") as told:
         chart_from_csv(b"key,measure,value\nbust_girth,,92\nrubbish,,98\n", "cm")
-    assert "bust_girth" in told.value.cure  # type: ignore[attr-defined]
+    assert "bust_girth" in told.value.cure

@@ -18,20 +18,31 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.replay import Replay, replay
 from patterncraft.style import on_one_table
+from tests.conftest import draft_by
 from tests.samples import WHOLE
 
 RULES = HouseRules()
 Step = dict[str, Any]
 SLEEVE: Step = {"move": "sleeve", "school": "sleeve-compass"}
 STAND: Step = {"move": "extend", "piece": "front", "edge": "centre front", "width": 2.0, "as": "button stand"}
+MIDDLE = {"fraction": 0.5}
 NECK = [["front", "neckline"], ["back", "neckline"]]
 
 
 @lru_cache(maxsize=16)
 def table(name: str = "bodice-direct") -> Pattern:
     """A block of the whole chart on the table, its wearer's measures at hand."""
-    base = school("bodice-direct").draft(WHOLE) if school(name).base in ("armhole", "bodice") else None
-    return on_one_table({"block": school(name).draft(WHOLE, {}, base).pattern}, WHOLE)
+    return on_one_table({"block": draft_by(name, WHOLE).pattern}, WHOLE)
+
+
+def nobody() -> Pattern:
+    """The bodice of somebody whose measures are not at hand."""
+    return on_one_table({"block": school("bodice-direct").draft(WHOLE).pattern}, {})
+
+
+def of(move: str, **parameters: Any) -> Step:
+    """A step as plain data; a parameter that is a word of the language has a stroke behind it."""
+    return {"move": move} | {k.rstrip("_"): v for k, v in parameters.items()}
 
 
 def made(*steps: Step, on: Pattern | None = None, rules: HouseRules = RULES) -> Replay:
