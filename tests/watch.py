@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
 from typing import Any, get_args
 
 import pytest
@@ -20,14 +20,14 @@ from patterncraft.errors import BadFile, BadPlace, MoveRefused, PatternError
 from patterncraft.finishing.sewing_order import Sewing
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
-from patterncraft.moves.move import Move, Outcome
+from patterncraft.moves.move import Move, Outcome, parameter
 from patterncraft.moves.registry import MOVES
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import EdgeKind
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import RuleKind
-from patterncraft.units import in_unit
+from patterncraft.units import Unit, format_length, in_unit
 from patterncraft.working import Kind, Sum
 from tests.hangs import assert_hangs_together
 from tests.samples import polygon
@@ -140,6 +140,55 @@ def assert_sewing(act: Sewing) -> None:
     assert_words("the act", act.words)
     assert not act.words[0].islower(), f"the act begins small: {act.words!r}"
     assert act.words.endswith("."), f"no sentence: {act.words!r}"
+
+
+UNSAID = ("move", "note", "chapter", "muted")
+"""What a step carries beside what it does."""
+
+
+def names_in(value: Any) -> Iterator[str]:
+    """The names of things on paper in a step's data. From which end the middle is measured need not be said."""
+    if isinstance(value, str):
+        yield value
+    elif isinstance(value, dict):
+        middle = value.get("fraction") == 0.5
+        for key, x in value.items():
+            if key != "shape" and not (middle and key == "from"):
+                yield from names_in(x)
+    elif isinstance(value, list | tuple):
+        for x in value:
+            yield from names_in(x)
+
+
+def assert_said(step: Move, before: Pattern) -> None:
+    """The sentence of a step names each thing that the step names, and each length of it, in either unit."""
+    data = step.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+    chosen = {name: [value for value, _ in slot.choices] for slot in type(step).slots() for name in slot.fields}
+    for key in data.keys() - set(UNSAID):
+        value, what = data[key], parameter(type(step), key)
+        for unit in get_args(Unit):
+            said = step.spoken(before, unit)
+            assert_words("the sentence", said)
+            for name in names_in(value) if value not in chosen.get(key, ()) else ():
+                assert name in said, f"{step.move} does not say the {key} {name!r}: {said}"
+            # One tuck has no spacing.
+            if what.unit == "cm" and isinstance(value, float) and value and not (key == "spacing" and data.get("count", 1) == 1):
+                words = {format_length(abs(value), unit), format_length(abs(value), unit, 2)}
+                assert any(w in said for w in words), f"{step.move} does not say the {key} {value}: {said}"
+
+
+def assert_made(step: Move, before: Pattern, after: Pattern) -> None:
+    """A piece that a step makes new can be laid and sewn: it has a grain, and each edge that is sewn is sewn to something."""
+    if step.group != "Add":
+        return
+    old = {p.name for p in before.pieces}
+    sewn = {(x.piece, x.edge) for s in after.seams for x in s.a + s.b}
+    for p in after.pieces:
+        if p.name not in old:
+            assert p.grain, f"{step.move}: the {p.name} has no grain"
+            # A lining is sewn as the piece is that it lines, and a facing's ends where they meet.
+            free = {e.name for e in p.outline if e.kind == "seam"} - {edge for piece, edge in sewn if piece == p.name}
+            assert step.move in ("facing", "lining") or not free, f"{step.move}: of the {p.name} nothing is sewn to {sorted(free)}"
 
 
 CUTS = ("cut_along", "cut_across", "panel", "yoke", "shorten_sleeve", "bishop", "puff", "raglan", "off_shoulder", "cap_sleeve")
@@ -290,6 +339,8 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
             raise
         assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
+        assert_said(self, pattern)
+        assert_made(self, pattern, outcome.pattern)
         assert_hangs_together(outcome.pattern)
         return outcome
 

@@ -106,7 +106,7 @@ class Facing(PartMove):
             own.append(Stretch(name, edge, start_word(piece, edge, start == ends[1] and start != ends[0])))
             sums += [
                 Sum(f"{name.capitalize()}, along the edge", fine(shape.outer.length)),
-                Sum("along its inner edge", fine(shape.inner.length)),
+                Sum("Along its inner edge", fine(shape.inner.length)),
             ]
             pencil.draw(
                 name,

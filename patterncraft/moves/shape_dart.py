@@ -38,7 +38,17 @@ class ShapeDart(Move):
     piece: str = slot_field("piece", "On which piece?", "piece", "Piece", max_length=80)
     dart: str = slot_field("dart", "Which dart?", "dart", "Dart", max_length=80)
     shape: DartShape = slot_field("shape", "How does the stitching run?", "choice", "Shape", choices=_SHAPES)
-    depth: float = slot_field("depth", "By how much, half-way?", "length", "Off the straight line", 0.3, ge=0, le=3, unit="cm")
+    depth: float = slot_field(
+        "depth",
+        "By how much, half-way?",
+        "length",
+        "Off the straight line",
+        0.3,
+        ge=0,
+        le=3,
+        unit="cm",
+        only={"shape": ["in", "out"]},
+    )
     ease_at_point: bool = slot_field("point", "How does it end?", "choice", "Point", False, choices=_POINT)
 
     @model_validator(mode="after")

@@ -178,7 +178,7 @@ def _size(a: WholeArmhole, c: Chart, s: Settings, pencil: Construction) -> tuple
         "half the sleeve's width is the middle of what they and the armhole's width and 4 to 6 have in common.",
         Sum("Front sleeve point up", length(mark), "{} / 4", (length(across),)),
         Sum("Arcs reach", length(reach.arcs[0]), "from {}", (length(half - 1),)),
-        Sum("and", length(reach.arcs[1]), "from {}", (length(half),)),
+        Sum("And", length(reach.arcs[1]), "from {}", (length(half),)),
         Sum("Half the width", length(width)),
         Sum("At the biceps", length(2 * width), "wanted {} + {}", (length(c["upper_arm_girth"]), length(s.biceps_ease))),
         *cautions,

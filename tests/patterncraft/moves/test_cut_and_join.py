@@ -129,7 +129,7 @@ def test_notches_of_a_new_seam_cannot_be_sewn_upside_down_or_changed_over() -> N
     skirt = draft_by("skirt", WHOLE).pattern
     after = work(
         skirt,
-        cut("skirt front", [at("waist", 0.15, "centre front"), at("hem", 0.85, "side")], names=["a", "rest"], seam="one"),
+        cut("skirt front", [at("waist", 0.15, "centre front"), at("hem", 0.85, "side")], names=["inner", "rest"], seam="one"),
         cut("rest", [at("waist", 0.9, "one"), at("hem", 0.1, "side")], names=["b", "c"], seam="two"),
     )
     for seam in ("one", "two"):

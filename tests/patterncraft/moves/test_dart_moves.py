@@ -457,8 +457,10 @@ def test_closing_for_good_is_only_for_a_dart_that_runs_through() -> None:
         for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
     )
     strip = Pattern((Piece("strip", outline, (DartRule("top dart", 0.5),)),))
-    after = worked(strip, {"move": "close_dart", "piece": "strip", "dart": "top dart"})
+    done = replay(strip, read_steps([{"move": "close_dart", "piece": "strip", "dart": "top dart"}]), HouseRules())
+    after = done.pattern
     piece = after.piece("strip")
+    assert [s.spoken("cm") for s in done.done[0].working[:2]] == ["2.0 cm", "20.00 = 20.00 cm"], "of the dart, and along the bottom"
     assert darts_of(piece) == []
     assert sewn_of(piece)["top"] == pytest.approx(18.0, abs=1e-6)
     assert sewn_of(piece)["bottom"] == pytest.approx(20.0, abs=1e-6)

@@ -228,7 +228,7 @@ def test_a_seam_is_notched_anew_unlike_itself_from_its_other_end() -> None:
         "move": "cut_along",
         "piece": "skirt front",
         "line": [{"edge": "waist", "fraction": 0.5}, {"edge": "hem", "fraction": 0.5}],
-        "names": ["a", "b"],
+        "names": ["inner", "outer"],
         "seam": "panel",
     }
     p = after(table("skirt"), cut, {"move": "notch_again", "seam": "panel"})
