@@ -1,0 +1,216 @@
+"""Refusals and remarks that common work seldom meets: a sleeve too short to be begun so far down, a shoulder that cannot fall so far, an edge that is spoken for."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from patterncraft.geometry.path import Path, straight
+from patterncraft.house import HouseRules, Wear
+from patterncraft.moves.registry import read_steps
+from patterncraft.paper.edge import Edge
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import CutPlan, DartRule, Grain, Piece
+from patterncraft.paper.seam import Seam, SeamRule, Stretch
+from patterncraft.replay import replay
+from tests.patterncraft.parts.ground import MIDDLE, RULES, SLEEVE, STAND, Step, edge, integrated, made, near, of, refused, table
+
+ONE_DART = of("rotate_dart", piece="front", dart="side dart", to={"dart": "waist dart"})
+INTO_ARMHOLE = of("rotate_dart", piece="front", dart="waist dart", to=MIDDLE | {"edge": "armhole"}, share=0.4)
+
+REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
+    ("bodice-direct", (of("add_ease", armhole_down=18.0),),
+     "lowered by 18.0 cm the armhole would reach the side's dart or its end, 4.8 cm down.", "front", "armhole_down"),
+    ("bodice-direct", (SLEEVE, of("bishop", start_below_biceps=38.0)),
+     "the sleeve ends 37.2 cm below its biceps line.", "sleeve", "start_below_biceps"),
+    ("bodice-direct", (of("draw_line", piece="front", name="x", line=[{"at": {"mark": "bust point"}, "out": x} for x in (60, 70)]),),
+     "the line does not run over the paper.", "front", "line"),
+    ("bodice-direct", (of("facing", edges=[["front", "neckline"]]), of("move_shoulder", amount=2.0)),
+     "the neckline of the front is sewn by itself (neckline facing), and would run on over the shoulder.", "shoulder", "amount"),
+    ("bodice-direct", (ONE_DART, INTO_ARMHOLE, of("raglan")), "the armhole dart opens in the armhole.", "front", "front"),
+    ("bodice-direct", (ONE_DART, of("raglan", width=90.0)), "a sleeve 90.0 cm round does not meet its raglan line.", "front", "width"),
+    ("bodice-direct", (of("promise", seam="side", kind="gather", ratio=1.2, to="side balance"), of("true_seam", seam="side", give="front")),
+     "parts of it are gathered, eased or pleated by promises of their own.", "side", "seam"),
+    ("bodice-direct", (of("extend", piece="front", edge="centre front", width=3.0, as_="facing"), of("neckline", shape="round", width=1.0)),
+     "the facing runs on from its neckline.", "front", "pieces"),
+    ("bodice-direct", (of("sew", a=[["front", "side"]], b=[["back", "shoulder"]]),),
+     "the side of the front lies in the side seam already with the back side.", "front", "a"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("block", "steps", "message", "where", "field"), REFUSED, ids=lambda x: x[-1]["move"] if isinstance(x, tuple) else None
+)
+def test_refused_in_these_words_at_this_slot(block: str, steps: tuple[Step, ...], message: str, where: str, field: str) -> None:
+    refusal = refused(*steps, on=table(block))
+    assert (refusal.message, refusal.where, refusal.field) == (message, where, field)
+
+
+SAID: list[tuple[str, tuple[Step, ...], str]] = [
+    ("bodice-direct", (of("notch", seam="side", at=0.4),), "Nearer than 2.0 cm to the end it falls into the allowance of the corner."),
+    ("skirt", (of("culottes", share="quarter"),), "As full as a skirt between the legs: it swings, and rubs in walking."),
+    ("skirt", (of("unsew", seam="side"), of("pocket", kind="bag", piece="skirt front", at={"edge": "side", "from": "waist", "distance": 4.0})),
+     "Mark both ends of the opening on the other side of its seam."),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("block", "steps", "words"), SAID, ids=lambda x: x[-1]["move"] if isinstance(x, tuple) else None)
+def test_said_where_it_is_so(block: str, steps: tuple[Step, ...], words: str) -> None:
+    assert words in [s.label for s in made(*steps, on=table(block)).done[-1].working]
+
+
+def test_a_notch_two_centimetres_from_either_end_is_not_warned_of() -> None:
+    whole = made(of("unsew", seam="shoulder"), of("sew", a=[["front", "shoulder"]], b=[["back", "shoulder"]])).pattern
+    long = whole.side_length(whole.seam("shoulder").a)
+    for at, warned in ((2.01, False), (1.99, True), (long - 2.01, False), (long - 1.99, True)):
+        lines = made(of("notch", seam="shoulder", at=at)).done[-1].working
+        assert any(s.label.startswith("Nearer than") for s in lines) == warned, at
+
+
+def test_a_raglan_without_a_curve_is_told_to_be_straight_above() -> None:
+    done = made(ONE_DART, of("raglan", soft=0.0))
+    assert done.done[-1].step.spoken(None, "cm").rstrip(".").endswith("straight above")
+
+
+def test_a_sash_for_a_child_is_told_with_its_danger() -> None:
+    """Free ends are caught in doors: the usual caution, and whose rules hold."""
+    lines = {}
+    for wearer in ("adult", "child"):
+        rules = HouseRules(wear=Wear(wearer=wearer))
+        lines[wearer] = [s.label for s in made(of("sash"), rules=rules).done[-1].working if s.caution and "children" in s.label]
+    assert lines["adult"] == []
+    (told,) = lines["child"]
+    assert "local rules" in told
+
+
+@pytest.mark.parametrize(("stretch", "kind"), [(3.0, "stretch"), (9.5, "gather")])
+def test_a_ribs_cuff_is_stretched_as_far_as_a_rib_goes_and_beyond_that_the_sleeve_is_gathered(stretch: float, kind: str) -> None:
+    """Sleeve's end : rib, at most 1.6 (common practice, no source)."""
+    done = made(SLEEVE, of("cuff", stretch=stretch, depth=5.0, girth=20.0))
+    (seam,) = (s for s in done.pattern.seams if any(x.piece == "cuff" for x in s.b) and any(x.piece == "sleeve" for x in s.a))
+    ratio = integrated(edge(done.pattern.piece("sleeve"), "hem")) / (20.0 - stretch)
+    assert (ratio <= 1.6) == (kind == "stretch")
+    assert (seam.rule.kind, seam.rule.longer) == (kind, "a")
+    assert seam.rule.ratio == near(ratio, 2e-4)
+
+
+def test_a_cuff_as_long_as_its_sleeve_is_sewn_flat() -> None:
+    before = made(SLEEVE).pattern
+    hem = integrated(edge(before.piece("sleeve"), "hem"))
+    done = made(SLEEVE, of("cuff", girth=round(hem - 0.1, 2), overlap=0.0))
+    (seam,) = (s for s in done.pattern.seams if any(x.piece == "cuff" for x in s.b) and any(x.piece == "sleeve" for x in s.a))
+    assert (seam.rule.kind, seam.rule.minimum, seam.rule.longer) == ("ease", 0.0, "a")
+    assert 0.1 <= (seam.rule.maximum or 0.0) <= 0.5
+
+
+def test_a_lapel_without_a_button_stand_leaves_the_front_as_wide_as_it_was() -> None:
+    start = made(STAND).pattern
+    for wide in (0.0, 2.5):
+        front = made(STAND, of("collar", kind="lapel", button_stand=wide)).pattern.piece("front")
+        assert (front.box[2] - front.box[0]) >= start.piece("front").box[2] - start.piece("front").box[0] - 1e-6
+    bare = made(of("collar", kind="lapel", button_stand=0.0)).pattern.piece("front")
+    assert not [x for x in bare.outline if x.name == "button stand"]
+
+
+def test_a_dart_named_as_the_place_is_reached_on_the_half_that_has_it() -> None:
+    """Cut across at the waist, the upper half has the side dart: the half dart goes into it, and the lower half keeps its own."""
+    after = made(
+        of("rotate_dart", piece="front", dart="waist dart", to={"dart": "side dart"}, cut_across=True), on=table("torso")
+    ).pattern
+    upper, lower = (after.piece(f"{word} front") for word in ("upper", "lower"))
+    assert [d.name for d in upper.darts] == ["side dart"]
+    assert [d.name for d in lower.darts] == ["waist dart"]
+    assert not [p for p in after.pieces if p.name == "front"]
+
+
+def test_divided_a_double_pointed_dart_is_cut_across_first() -> None:
+    into = [{"to": MIDDLE | {"edge": name}, "share": 0.5} for name in ("shoulder", "armhole")]
+    after = made(of("divide_dart", piece="front", dart="waist dart", into=into, cut_across=True), on=table("torso")).pattern
+    assert {d.name for d in after.piece("upper front").darts} == {"side dart", "shoulder dart", "armhole dart"}
+    assert [d.name for d in after.piece("lower front").darts] == ["waist dart"]
+
+
+def test_folded_along_the_line_that_is_named() -> None:
+    by_name = made(of("unfold", piece="front"), of("fold", piece="front", line="centre front")).pattern
+    assert by_name.piece("front") == made(of("unfold", piece="front"), of("fold", piece="front")).pattern.piece("front")
+
+
+def test_a_free_edge_that_is_sewn_is_free_no_more() -> None:
+    free = of("sew", a=[["front", "side"]], b=[], kind="free", name="open side")
+    after = made(of("unsew", seam="side"), free, of("sew", a=[["front", "side"]], b=[["back", "side"]])).pattern
+    assert [s.name for s in after.seams if any((x.piece, x.edge) == ("front", "side") for x in s.a)] == ["side"]
+
+
+def strip(corners: list[complex], names: list[str], darts: tuple[DartRule, ...] = ()) -> Pattern:
+    """One straight-edged sheet; an edge called a dart is one of its legs."""
+    outline = tuple(
+        Edge(n, "dart" if n.endswith("dart") else "seam", straight(a, b))
+        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
+    )
+    return Pattern((Piece("strip", outline, darts, grain=Grain(3 + 1j, 3 + 9j), cut=CutPlan(1, False, False)),))
+
+
+def test_a_dart_with_unequal_legs_is_not_shaped_and_one_within_the_tolerance_is() -> None:
+    """Legs of 8.00 and 8.25 cm, then of 8.00 and 8.05: seams may differ by 0.1."""
+    names = ["top", "top dart", "top dart", "top", "right", "bottom", "left"]
+    shape = of("shape_dart", piece="strip", dart="top dart", shape="out", depth=0.2)
+    for longer, done in ((0.25, False), (0.05, True)):
+        tip = 10 + 8j
+        mouth = (tip - 8 * (1j + 0.1) / abs(1j + 0.1), tip - (8 + longer) * (1j - 0.1) / abs(1j - 0.1))
+        corners = [0j, mouth[0], tip, mouth[1], 20 + 0j, 20 + 12j, 12j]
+        start = strip(corners, names, (DartRule("top dart", 0.5),))
+        result = replay(start, read_steps([shape]), RULES)
+        assert (result.stopped is None) == done
+        if result.stopped is not None:
+            assert (result.stopped.where, result.stopped.field) == ("strip", "dart")
+
+
+def test_an_edge_in_several_parts_is_not_slashed_from() -> None:
+    """A notch cut out of the upper edge leaves it in two parts that no dart joins."""
+    corners = [0j, 8 + 0j, 8 + 3j, 12 + 3j, 12 + 0j, 20 + 0j, 20 + 12j, 12j]
+    names = ["top", "cut", "cut end", "cut", "top", "right", "bottom", "left"]
+    start = strip(corners, names)
+    lap = of("overlap", piece="strip", to_edge="bottom", count=2, amount=0.5)
+    refusal = refused(lap | {"from_edge": "top"}, on=start)
+    assert (refusal.message, refusal.where, refusal.field) == ("the top lies there in several parts.", "strip", "from_edge")
+    assert (
+        made(lap | {"from_edge": "bottom", "to_edge": "cut end"}, on=start).pattern.piece("strip").area < start.piece("strip").area
+    )
+
+
+def test_a_shoulder_that_lies_steep_cannot_fall_much_farther() -> None:
+    """A shoulder 4 cm long may fall by at most nine tenths of it, 3.6."""
+    sheets = []
+    for k, name in enumerate(("front", "back")):
+        far = 40 * k + 0j
+        neck, tip = far + 4, far + 4 + 4 * (0.8 + 0.6j)
+        corners = [far + 4j, neck, tip, far + 9 + 14j, far + 10 + 30j, far + 30j]
+        outline = tuple(
+            Edge(n, "fold" if n.startswith("centre") else "seam", straight(a, b))
+            for n, a, b in zip(
+                ["neckline", "shoulder", "armhole", "side", "waist", f"centre {name}"],
+                corners,
+                [*corners[1:], corners[0]],
+                strict=True,
+            )
+        )
+        sheets.append(Piece(name, outline, grain=Grain(far + 3 + 8j, far + 3 + 25j), cut=CutPlan(1, True, False)))
+    seam = Seam(
+        "shoulder",
+        (Stretch("front", "shoulder", "neckline"),),
+        (Stretch("back", "shoulder", "neckline"),),
+        SeamRule("equal"),
+    )
+    start = Pattern(tuple(sheets), (seam,))
+    for more, done in ((1.1, True), (1.3, False)):
+        result = replay(start, read_steps([of("shoulder_slope", amount=more)]), RULES)
+        assert (result.stopped is None) == done, result.stopped
+        if result.stopped is not None:
+            assert result.stopped.message == f"its shoulder is 4.0 cm long: it cannot fall by {2.4 + more:.1f} cm."
+            assert result.stopped.field == "amount"
+        else:
+            (path,) = (e.path for e in result.pattern.piece("front").outline if e.name == "shoulder")
+            assert isinstance(path, Path)
+            assert abs(path.end.imag - path.start.imag) == near(2.4 + more)
+            assert path.length == near(4.0)
