@@ -51,7 +51,7 @@ def flared(piece: Piece, edge: str, up: float, amount: float, field: str) -> Pie
     e = piece.outline[end.edge]
     if not LEAST <= up < e.length - SNAP:
         raise BadPlace(
-            f"the flare would begin {up:.1f} cm above the hem; the {edge} has {e.length:.1f} cm in one there.",
+            f"the flare would begin {up:.1f} cm above the hem; the {edge} is in one for {e.length:.1f} cm there.",
             piece.name,
             f"Let it begin between {LEAST:.0f} and {e.length:.1f} cm above the hem.",
             field,

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 import pytest
 
 from patterncraft.geometry.path import Path, straight
@@ -15,9 +13,11 @@ from patterncraft.paper.piece import CutPlan, DartRule, Grain, Piece
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.patterncraft.parts.ground import MIDDLE, RULES, SLEEVE, STAND, Step, edge, integrated, made, near, of, refused, table
+from tests.samples import polygon
 
 ONE_DART = of("rotate_dart", piece="front", dart="side dart", to={"dart": "waist dart"})
 INTO_ARMHOLE = of("rotate_dart", piece="front", dart="waist dart", to=MIDDLE | {"edge": "armhole"}, share=0.4)
+SPREAD = of("slash_and_spread", piece="back", from_edge="shoulder", to_edge="waist", count=2, opening=1.0)
 
 REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
     ("bodice-direct", (of("add_ease", armhole_down=18.0),),
@@ -36,6 +36,18 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
      "the facing runs on from its neckline.", "front", "pieces"),
     ("bodice-direct", (of("sew", a=[["front", "side"]], b=[["back", "shoulder"]]),),
      "the side of the front lies in the side seam already with the back side.", "front", "a"),
+    ("skirt", (of("flare", piece="skirt front", edge="side", amount=5.0, from_={"edge": "side", "from": "hem", "distance": 0.1}),),
+     "the flare would begin 0.1 cm above the hem; the side is in one for 59.5 cm there.", "skirt front", "from"),
+    ("bodice-direct", (SLEEVE, of("join_blocks", upper="sleeve", lower="front")), "it has no waist.", "sleeve", "upper"),
+    ("bodice-direct", (of("unfold", piece="front"), of("unfold", piece="front")), "it has no fold to be laid open at.", "front", "piece"),
+    ("bodice-direct", (of("draw_line", piece="front", name="x", line=[{"notch": "moon"}, {"mark": "bust point"}]),),
+     "there is no notch called “moon”.", "front", "line"),
+    ("skirt", (of("closure", seam="side", kind="zip", from_="armhole"),), "the side does not begin at “armhole”.", "side", "from"),
+    ("bodice-direct", (SPREAD | {"zone": {"from": MIDDLE | {"edge": "shoulder"}, "to": MIDDLE | {"edge": "armhole"}}},),
+     "the zone does not lie on the shoulder.", "back", "zone"),
+    ("bodice-direct", (SPREAD | {"zone": {"from": {"edge": "shoulder", "distance": 5.0}, "to": {"edge": "shoulder", "distance": 5.9}}},),
+     "the zone is shorter than 1 cm.", "back", "zone"),
+    ("skirt", (SLEEVE,), "there is no edge called “armhole”.", "", "armhole"),
 ]  # fmt: skip
 
 
@@ -129,6 +141,14 @@ def test_divided_a_double_pointed_dart_is_cut_across_first() -> None:
     after = made(of("divide_dart", piece="front", dart="waist dart", into=into, cut_across=True), on=table("torso")).pattern
     assert {d.name for d in after.piece("upper front").darts} == {"side dart", "shoulder dart", "armhole dart"}
     assert [d.name for d in after.piece("lower front").darts] == ["waist dart"]
+
+
+def test_a_slash_may_be_drawn_from_either_end() -> None:
+    """From the hem up to the waist, or from the waist down: the same sheets."""
+    spread = of("slash_and_spread", piece="skirt front", from_edge="hem", to_edge="waist", opening=2.0)
+    ends = [MIDDLE | {"edge": "hem"}, MIDDLE | {"edge": "waist"}]
+    up, down = (made(spread | {"at": [x]}, on=table("skirt")).pattern.piece("skirt front") for x in (ends, ends[::-1]))
+    assert polygon(up).symmetric_difference(polygon(down)).area < 1e-6
 
 
 def test_folded_along_the_line_that_is_named() -> None:
