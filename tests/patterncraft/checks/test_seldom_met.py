@@ -1,0 +1,85 @@
+"""Findings that common work seldom brings about: what is there twice, what is to go where nothing is, a seam told from its other side."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from patterncraft.checks.examine import examine
+from patterncraft.checks.finding import Finding
+from patterncraft.checks.subject import Subject
+from patterncraft.paper.closure import Closure, Reach
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.seam import Notch, Seam
+from tests.planted.faults import FAULTS
+from tests.planted.ground import HOOKED, Spoil, of_notch, spoilt, with_notch, worked
+
+
+def found(subject: Subject, code: str) -> list[Finding]:
+    return [f for f in examine(subject) if f.code == code]
+
+
+def test_two_notches_of_one_name_are_told_where_the_second_one_lies() -> None:
+    done = worked(("bodice",))
+    subject = spoilt(done, with_notch(Notch("side balance", "side", "single", 4.0, 4.0)))
+    (f,) = [x for x in found(subject, "notch-pair") if "two notches" in x.words]
+    assert f.words == "side: there are two notches called “side balance”."
+    place = subject.pattern.on_side(subject.pattern.seam("side").a, 4.0)
+    assert (f.piece, f.at) == (place.piece.name, place.piece.outline[place.spot.edge].path.at(place.spot.along))
+
+
+@pytest.mark.parametrize(("a", "b", "far"), [(6.0, 5.5, "further"), (5.5, 6.0, "less far")])
+def test_a_notch_that_stands_further_along_on_one_side_is_told_by_how_much(a: float, b: float, far: str) -> None:
+    subject = spoilt(worked(("bodice",)), of_notch("side", "side balance", at_a=a, at_b=b))
+    (f,) = found(subject, "notch-pair")
+    assert f.words == f"side: the notch “side balance” stands 0.50 cm {far} along the first side than along the second."
+    assert f.amount == pytest.approx(0.5)
+    assert f.cure == {"move": "move_notch", "seam": "side", "notch": "side balance", "to": a}
+
+
+def _with(closure: Closure) -> Spoil:
+    return lambda p: replace(p, closures=(closure,))
+
+
+def test_buttons_without_a_number_are_asked_how_many() -> None:
+    done = worked(("bodice",), *HOOKED)
+    (hooks,) = done.pattern.closures
+    (f,) = found(spoilt(done, _with(replace(hooks, count=0))), "notion")
+    assert f.words == f"The {hooks.name} do not say how many."
+    assert not found(spoilt(done, _with(replace(hooks, count=5))), "notion")
+
+
+def test_a_closure_in_a_seam_that_is_gone_is_told_and_nothing_else_breaks() -> None:
+    done = worked(("bodice",), *HOOKED)
+    lost = Closure("zip", "zip", (Reach("moon", "start", "end"),), 20.0)
+    subject = spoilt(done, _with(lost))
+    (f,) = found(subject, "no-seam")
+    assert f.words == "The zip is to go into the moon: there is no such seam."
+    assert f.seam == "moon"
+    assert not [x for x in found(subject, "notion") if x.edge == "zip"]
+
+
+def _turned(seam: Seam) -> Seam:
+    """The same promise told from the other side."""
+    other = {"a": "b", "b": "a"}
+    rules = tuple(replace(r, rule=replace(r.rule, longer=other[r.rule.longer])) for r in seam.rules)
+    return replace(seam, a=seam.b, b=seam.a, rule=replace(seam.rule, longer=other[seam.rule.longer]), rules=rules)
+
+
+def _from_the_other_side(p: Pattern, name: str) -> Pattern:
+    notches = tuple(replace(n, at_a=n.at_b, at_b=n.at_a) if n.seam == name and n.at_b is not None else n for n in p.notches)
+    return replace(p, seams=tuple(_turned(s) if s.name == name else s for s in p.seams), notches=notches)
+
+
+@pytest.mark.parametrize("code", ["cap-ease", "cap-below"])
+def test_a_cap_is_judged_alike_from_either_side_of_its_seam(code: str) -> None:
+    """Whether the cap or the armhole is written first changes nothing that is found."""
+    own = [f for f in FAULTS if f.code == code]
+    for fault in own:
+        subject = fault.spoilt()
+        (seam,) = {f.seam for f in found(subject, code)}
+        other = replace(subject, pattern=_from_the_other_side(subject.pattern, seam), ledger=None)
+        assert [(f.words, round(f.amount, 6)) for f in found(other, code)] == [
+            (f.words, round(f.amount, 6)) for f in found(subject, code)
+        ]
