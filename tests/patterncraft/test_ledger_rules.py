@@ -8,10 +8,10 @@ import pytest
 
 from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
-from patterncraft.ledger import Promise, ledger
+from patterncraft.ledger import Promise, fullness_of, ledger
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import DartRule, Piece
+from patterncraft.paper.piece import CutPlan, DartRule, Piece
 from patterncraft.paper.seam import IntervalRule, Notch, RuleKind, Seam, SeamRule, Stretch
 from tests.samples import square
 
@@ -168,3 +168,28 @@ def test_a_darts_legs_are_alike_within_the_sewing_tolerance(longer: float, kept:
     assert legs.kept is kept
     assert legs.cure == ("" if kept else f"One leg is {abs(longer):.2f} cm longer: true the mouth.")
     assert legs.over == (0.0 if kept else pytest.approx(-longer))
+
+
+@pytest.mark.parametrize(
+    ("rule", "rules", "lost"),
+    [
+        (SeamRule("gather", ratio=1.5), (), 10.0),  # 30 gathered 1.5 : 1 are 20.
+        (SeamRule("pleat", ratio=3.0), (), 20.0),
+        (SeamRule("ease", 0.0, 0.6), (), 0.6),
+        (SeamRule("equal"), (IntervalRule("start", "x", SeamRule("gather", ratio=1.5)),), 4.0),  # 12 of it are gathered to 8.
+        (SeamRule("ease", 0.0, 0.6), (IntervalRule("start", "x", SeamRule("gather", ratio=1.5)),), 4.6),
+        (SeamRule("gather", ratio=2.0), (IntervalRule("x", "end", SeamRule("gather", ratio=1.5)),), 12.0),  # 12 / 2 and 18 / 3.
+        (SeamRule("gather", ratio=1.5, longer="b"), (), 0.0),
+    ],
+)
+def test_what_is_gathered_eased_and_pleated_is_not_there_to_go_round(
+    rule: SeamRule, rules: tuple[IntervalRule, ...], lost: float
+) -> None:
+    """A top of 30 cm, cut twice: both lose it. A piece that is not asked for loses nothing."""
+    cut = CutPlan(2, False, True)
+    pieces = (replace(square(30, "a"), cut=cut), replace(square(20, "b"), cut=cut))
+    seam = Seam("join", (Stretch("a", "top", "left"),), (Stretch("b", "top", "left"),), rule, rules)
+    pattern = Pattern(pieces, (seam,), (Notch("x", "join", "single", 12.0, 8.0),))
+    assert fullness_of(pattern, "top", ["a"]) == pytest.approx(2 * lost)
+    assert fullness_of(pattern, "bottom", ["a"]) == 0.0
+    assert fullness_of(pattern, "top", ["moon"]) == 0.0

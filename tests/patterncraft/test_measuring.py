@@ -37,3 +37,25 @@ def test_curved_edge_is_longer_than_its_chord(bodice: Pattern) -> None:
 def test_the_same_place_twice_is_nothing() -> None:
     found = measure_between(square(10), 5 + 0j, 5 + 0j)
     assert (found.straight, found.along) == (0.0, 0.0)
+
+
+def test_a_corner_is_read_on_the_edge_that_the_other_place_lies_on() -> None:
+    """Of the square's corners, each belongs to two edges: along either of them, so far from its end."""
+    sheet = square(10)
+    for corner, along in (
+        (0j, 4 + 0j),
+        (10 + 0j, 4 + 0j),
+        (10 + 0j, 10 + 4j),
+        (10 + 10j, 10 + 4j),
+        (10j, 4j),
+        (0j, 4j),
+        (10j, 4 + 10j),
+    ):
+        for a, b in ((corner, along), (along, corner)):
+            found = measure_between(sheet, a, b)
+            assert found.along == pytest.approx(abs(along - corner)), (a, b)
+            assert found.first.edge == found.second.edge
+            for place, z in ((found.first, a), (found.second, b)):
+                again = place.found(sheet, Pattern((sheet,))).point
+                assert abs(again - z) < 1e-9, "said in words, the place is found where it was"
+                assert place.start, "from which end is said"

@@ -1,5 +1,6 @@
 """Replay: pure, in parts, from any prefix; a step that cannot be done leaves the ones before it standing."""
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -156,3 +157,22 @@ def test_no_table_holds_more_than_two_hundred_pieces() -> None:
     assert done.stopped is not None
     assert (len(done.pattern.pieces), done.stopped.step) == (200, 199)
     assert "more than 200 pieces" in done.stopped.message
+
+
+@pytest.mark.parametrize("count", [1, 2])
+def test_without_time_nothing_is_done_and_that_is_said(bodice: Pattern, rules: HouseRules, count: int) -> None:
+    steps = read_steps([{"move": "shoulder_slope", "amount": 0.2}] * count)
+    with pytest.raises(Unfinished):
+        Replayer()("bodice", bodice, steps, rules, patience=-1.0)
+    assert len(Replayer()("bodice", bodice, steps, rules, patience=60.0).done) == count
+
+
+def test_what_was_remembered_is_forgotten_when_it_is_asked_to_be(bodice: Pattern, rules: HouseRules) -> None:
+    """The same key for another start: remembered, the old work would be told; forgotten, the new one is done."""
+    steps = read_steps([{"move": "shoulder_slope", "amount": 0.2}])
+    known = Replayer()
+    first = known("key", bodice, steps, rules)
+    other = bodice.with_piece(replace(bodice.piece("front"), marks=()))
+    assert known("key", other, steps, rules) is first
+    known.forget()
+    assert known("key", other, steps, rules).start == other

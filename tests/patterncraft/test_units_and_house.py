@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from patterncraft.errors import BadMeasure, PatternError, no_such
-from patterncraft.house import HouseRules
+from patterncraft.house import Allowances, HouseRules, SetBacks
 from patterncraft.units import INCH, format_length, in_unit, parse_length
 from patterncraft.validation import first_fault
 from patterncraft.working import Quantity, Sum, before_now, degrees, length, note
@@ -77,6 +77,23 @@ def test_allowances_follow_edge_and_kind() -> None:
         2.5,
         1,
     ]
+
+
+def test_each_edge_has_the_allowance_and_each_dart_the_set_back_of_its_name() -> None:
+    """The edge's last word counts: a front panel's side is a side."""
+    a = Allowances(side=1.1, armhole=1.2, neckline=1.3, waist=1.4, centre=1.5, hem=3.0, seam=0.9)
+    for edge, wide in (
+        ("side", 1.1),
+        ("armhole", 1.2),
+        ("neckline", 1.3),
+        ("waist", 1.4),
+        ("centre back", 1.5),
+        ("yoke line", 0.9),
+    ):
+        assert a.for_edge(edge, "seam") == wide
+        assert a.for_edge(edge, "hem") == 3.0
+    d = SetBacks(waist=2.1, side=4.2, shoulder=1.7, other=3.3)
+    assert [d.for_edge(x) for x in ("waist", "side", "shoulder", "armhole", "neckline")] == [2.1, 4.2, 1.7, 3.3, 3.3]
 
 
 def test_house_rules_refuse_what_is_out_of_range_by_name() -> None:
