@@ -321,8 +321,9 @@ def edge_of_a_hair(before: str, after: str) -> bool:
     changed = [k for k in range(1, len(old), 2) if old[k] != new[k]]
     if len(changed) != 1 or old[changed[0]][0] != new[changed[0]][0]:
         return False
-    compared = re.split(r"\b(?:and|or|if|else|for)\b|[,:]", re.sub(r"\w\([^()]*\)", "", old[changed[0] + 1]))[0]
-    return HAIRS.search(compared) is not None
+    apart = re.compile(r"\b(?:and|or|if|elif|else|for|not|return)\b|[,:]")
+    left, right = (apart.split(re.sub(r"\w\([^()]*\)", "", old[changed[0] + k])) for k in (-1, 1))
+    return any(HAIRS.search(operand) for operand in (left[-1], right[0]))
 
 
 def _alike(before: str, after: str) -> bool:

@@ -2,22 +2,24 @@
 
 import itertools
 import json
+from typing import Any
 
 import pytest
 
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import SCHOOLS
-from patterncraft.errors import BadMeasure, BadSetting
+from patterncraft.errors import BadMeasure, BadSetting, PatternError
 from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, read_file, write_file
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger, unpartnered
 from patterncraft.measures.keys import MEASURES
+from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import sewn_length
 from patterncraft.paper.sound import closing_gap, crossing_edges
-from tests.conftest import draft, draft_by
+from tests.conftest import base_for, draft, draft_by
 from tests.samples import WHOLE
 
 NAMES = {
@@ -119,6 +121,67 @@ def test_settings_outside_their_range_are_refused_and_both_ends_draw_or_say_why(
                 assert refused.where or refused.field
             else:
                 assert all(p.area > 0 for p in drawn.pattern.pieces)
+
+
+COUNTS_WITH: dict[tuple[str, str], dict[str, Any]] = {
+    ("bodice-direct", "depth_ease"): {"depth_from": "the measure"},
+    ("bodice-shoulder-dart", "depth_ease"): {"armhole_depth": "the measure"},
+    ("gored-skirt", "softened"): {"shape": "straight"},
+    ("raglan-top", "hinge"): {"opened": 3.0},
+    ("torso", "apart"): {"waist_darts": "two"},
+}
+"""Settings that say something only where another one says something else."""
+
+
+SAID: dict[tuple[str, str], float] = {
+    ("skirt", "skirt_length"): 70.0,
+    ("gored-skirt", "skirt_length"): 70.0,
+    ("gored-skirt", "thigh_round"): 130.0,
+    ("sleeve-compass", "diameter"): 14.0,
+    ("dolman", "sleeve_length"): 50.0,
+}
+"""Settings that are left out by nought: something that may be said."""
+BY_ITS_BLOCK = {("gored-skirt", x) for x in ("waist_ease", "hip_ease", "thigh_round")}
+"""Drawn on a block it goes by that one's girths: these count where it is drawn by measure."""
+
+
+def _otherwise(name: str, field: str, prop: dict[str, Any]) -> list[list[Any]]:
+    """Values of a setting other than the one it has: each choice, or a number a little more, or else a little less."""
+    choices = prop.get("enum") or ([True, False] if prop.get("type") == "boolean" else None)
+    if choices:
+        return [[x] for x in choices if x != prop["default"]]
+    by = 1 if prop.get("type") == "integer" else 0.02 * (prop["maximum"] - prop["minimum"])
+    near = [prop["default"] + by, prop["default"] - by]
+    return [[SAID[name, field]] if (name, field) in SAID else [x for x in near if prop["minimum"] <= x <= prop["maximum"]]]
+
+
+def _first_drawn(name: str, settings: list[dict[str, Any]], base: Block | None) -> Pattern:
+    for x in settings[:-1]:
+        try:
+            return SCHOOLS[name].draft(WHOLE, x, base).pattern
+        except PatternError:
+            continue
+    return SCHOOLS[name].draft(WHOLE, settings[-1], base).pattern
+
+
+@pytest.mark.parametrize("name", SCHOOLS)
+def test_each_setting_changes_the_paper_and_leaves_it_sound(name: str) -> None:
+    """Each choice, and each number moved a little: a setting that changes no line is none."""
+    for field, prop in SCHOOLS[name].settings.model_json_schema()["properties"].items():
+        if prop.get("type") == "array":
+            continue
+        beside = COUNTS_WITH.get((name, field), {})
+        base = None if (name, field) in BY_ITS_BLOCK else base_for(name, WHOLE)
+        drawn = SCHOOLS[name].draft(WHOLE, beside, base).pattern
+        for values in _otherwise(name, field, prop):
+            other = _first_drawn(name, [beside | {field: x} for x in values], base)
+            assert (drawn.pieces, drawn.seams) != (other.pieces, other.seams), (
+                f"{field} of {values} is drawn like {prop['default']}"
+            )
+            for p in other.pieces:
+                assert closing_gap(p) < 1e-9, (field, p.name)
+                assert crossing_edges(p) is None, (field, p.name)
+            assert unpartnered(other) == [], field
 
 
 @pytest.mark.parametrize(("name", "word"), [(n, s.base) for n, s in SCHOOLS.items() if s.base and not s.base_optional])
