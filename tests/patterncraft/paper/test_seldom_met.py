@@ -47,7 +47,7 @@ def test_a_sheet_that_holds_nothing_is_refused() -> None:
 
 def test_edges_that_run_over_each_other_are_both_named() -> None:
     knot = Piece("knot", outline(0j, 10 + 0j, 10j, 10 + 10j))
-    with pytest.raises(MoveRefused, match="the b would run over the d|the d would run over the b"):
+    with pytest.raises(MoveRefused, match=r"the b would run over the d|the d would run over the b"):
         assert_sound(knot)
 
 
