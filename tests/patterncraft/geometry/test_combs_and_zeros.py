@@ -170,3 +170,37 @@ def test_a_very_sharp_corner_is_cut_off_square_to_neither_side_but_even() -> Non
     near = [z for z in points if z.real > 29]
     assert len(near) >= 2
     assert shapely.Polygon([(z.real, z.imag) for z in points]).contains(shapely.Polygon([(z.real, z.imag) for z in corners]))
+
+
+@pytest.mark.parametrize(
+    ("x_to", "turnings"),
+    [
+        # A parabola bends the less the farther it runs from its head (1 / (1 + x²)^1.5): from the head on either way it only falls or only rises.
+        ((0.0, 2.0), 0),
+        ((-2.0, 0.0), 0),
+        ((-2.0, 2.0), 1),
+        ((0.5, 2.5), 0),
+    ],
+)
+@pytest.mark.parametrize("over", [1, -1])
+def test_a_parabola_bends_most_at_its_head_and_nowhere_turns_over(x_to: tuple[float, float], turnings: int, over: int) -> None:
+    a, b = x_to
+    # y = x² / 2 as a cubic: its handles lie a third along the chord's x, on the tangents.
+    third = (b - a) / 3
+    points = (
+        complex(a, a * a / 2),
+        complex(a + third, a * a / 2 + a * third),
+        complex(b - third, b * b / 2 - b * third),
+        complex(b, b * b / 2),
+    )
+    seg = points if over > 0 else tuple(z.conjugate() for z in points)
+    bend = how_it_bends(Path((seg,)))  # type: ignore[arg-type]
+    assert (bend.inflections, bend.extrema) == (0, turnings)
+    assert (bend.jump, bend.corner) == (0.0, 0.0)
+
+
+def test_an_s_turns_over_once_and_bends_most_on_either_side() -> None:
+    s = Path(((0j, 4 - 6j, 6 + 6j, 10 + 0j),))
+    assert how_it_bends(s).inflections == 1
+    wave = Path((*s.segments, (10 + 0j, 14 - 6j, 16 + 6j, 20 + 0j)))
+    assert how_it_bends(wave).inflections == 3

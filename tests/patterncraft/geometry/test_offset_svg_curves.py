@@ -94,6 +94,9 @@ def test_closing_draws_the_last_line() -> None:
 def test_foreign_path_data_is_refused_in_words(text: str, says: str) -> None:
     with pytest.raises(BadFile, match=says):
         from_svg(text, "front")
+    with pytest.raises(BadFile) as told:
+        from_svg(text)
+    assert told.value.where == "", "of what nobody named no place is told"
 
 
 def test_numbers_are_short_and_never_minus_zero() -> None:
