@@ -128,7 +128,7 @@ PACKAGES: Final = (
     _core("fitting", "patterncraft/fitting", "server/test_fitting.py"),
     _core("tracing", "patterncraft/tracing"),
     _core("incoming", "patterncraft/incoming", "patterncraft/tracing"),
-    _core("walking", "external/test_checks_against_the_outside.py", "server/test_ledger_pages.py"),
+    _core("walking", "patterncraft/walking", "external/test_checks_against_the_outside.py", "server/test_ledger_pages.py"),
     Package(
         "core",
         tuple(f"patterncraft/{m}.py" for m in ("ledger", "replay", "measuring", "style", "recipe", "units", "house", "working")),

@@ -8,10 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 
 from ..geometry.path import Path
-from ..geometry.transform import Transform, slide, swing
+from ..geometry.transform import Transform, swing
 from ..handwork.blending import Meeting, laid_beside
 from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
@@ -127,13 +126,3 @@ def _behind(old: Piece, before: Strip, piece: Piece, first: int, forward: bool) 
 def _ends_there(path: Path, strip: Strip) -> bool:
     end = path.end if strip.forward else path.start
     return abs(strip.by.point(end) - strip.path.end) < 1e-6
-
-
-def apart(strips: Sequence[Strip]) -> float:
-    """cm by which strips that follow each other leave a gap at most: nought, but where legs of a dart differ."""
-    return max((abs(a.path.end - b.path.start) for a, b in pairwise(strips)), default=0.0)
-
-
-def slid_to(laid: Laid, z: complex) -> Laid:
-    """The whole of it slid so that it starts at a place."""
-    return laid.placed(slide(z - laid.strips[0].path.start))
