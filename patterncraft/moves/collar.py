@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Any, ClassVar, Final, Literal, NamedTuple, Self
+from typing import Any, ClassVar, Final, Literal, Self
 
 from pydantic import model_validator
 
@@ -61,11 +61,6 @@ TURNS: Final = {"any": 0.2, "light": 0.1, "medium": 0.2, "heavy": 0.4}
 """cm by which the under collar is smaller, by the weight of the cloth (common practice, no source)."""
 TURNED: Final = ("stand_and_fall", "flat", "lapel")
 """Kinds of two layers, sewn together along their outer edges: the under one is smaller."""
-
-
-class _Told(NamedTuple):
-    word: str
-    title: str
 
 
 _WORDS: Final = {
