@@ -42,6 +42,8 @@ ARTICLE = re.compile(r"(?<!\b[Tt]he )\ba (?!uni|use|one\b|eu)[aeiou]\w|\ban (?!h
 """A wrong article."""
 TWICE = re.compile(r"\b(the|a|an|of|to|in|at|is|it) \1\b")
 """A word that was put in twice."""
+BELOW_NOUGHT = re.compile(r"(?<!\bto )(?<!\bleast )(?<!\bis )(?<!\bby )(?<!\bease )(?<!\bfor )-\d[\d.]* cm")
+"""A length less than none: what is said to lie so far below lies above. But ease may be less than none, and a setting or a lever may go down to it."""
 RULES = get_args(RuleKind)
 QUANTITIES = get_args(Kind)
 WITH_PARTNERS = ("flare", "godet", "closure", "take_in_seam")
@@ -63,6 +65,7 @@ def assert_words(what: str, text: Any) -> None:
     for said in (bare, in_unit(bare, "in")):
         assert not TWICE.search(said), f"{what} says a word twice: {said!r}"
     assert not SHOUTED.search(bare), f"{what} is shouted: {text!r}"
+    assert not BELOW_NOUGHT.search(bare), f"{what} tells a length that is less than none: {text!r}"
     assert sum(c.isupper() for c in bare) <= max(3, 0.5 * len(bare)), f"{what} is shouted: {text!r}"
 
 

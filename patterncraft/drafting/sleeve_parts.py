@@ -160,7 +160,7 @@ def below(c: Chart, hem_ease: float, cap: Path, pencil: Construction, bend: Bend
     elbow = c["shoulder_to_elbow"] + top if "shoulder_to_elbow" in c else hem / 2 + 1
     refuse_where(
         (
-            ("arm_length", hem < 8, f"it ends {hem:.1f} cm below the underarm"),
+            ("arm_length", hem < 8, f"it ends {abs(hem):.1f} cm {'below' if hem >= 0 else 'above'} the underarm"),
             ("shoulder_to_elbow", not 2 < elbow < hem - 4, "the elbow would not lie between underarm and wrist"),
         )
     )

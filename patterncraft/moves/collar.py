@@ -187,7 +187,9 @@ class Collar(PartMove):
             value = getattr(self, name)
             if value is None:
                 continue
-            if name in _WORDS:
+            if name == "rise" and value < 0:
+                told.append(f"falling {format_length(-value, unit)}")
+            elif name in _WORDS:
                 told.append(_WORDS[name].format(format_length(value, unit)))
             elif name == "percent":
                 told.append(f"{value:g} % shorter")

@@ -212,7 +212,9 @@ def _must_fit(f: Frame) -> None:
             (
                 "across_front",
                 f.between < 2.5,
-                f"across back, across front and the dart leave {2 * f.between:.1f} cm for the armhole on a sheet of {f.sheet:.1f} cm",
+                f"across back, across front and the dart leave {2 * f.between:.1f} cm for the armhole on a sheet of {f.sheet:.1f} cm"
+                if f.between > 0
+                else f"across back, across front and the dart come to {-2 * f.between:.1f} cm more than the whole sheet of {f.sheet:.1f} cm",
             ),
             ("armscye_depth", f.waist < f.chest + 6, f"the waist would lie at the underarm ({f.chest:.1f} cm down)"),
             ("shoulder_length", c["shoulder_length"] < f.back_tip_level + 3, "it is too short for its slope"),

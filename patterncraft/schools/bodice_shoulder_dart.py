@@ -210,7 +210,11 @@ def _must_fit(f: Frame) -> None:
         ("across_back", half_back < neck + 3, f"half of it ends beside a neck {neck:.1f} cm wide"),
         ("bust_span", f.point.real > f.quarter - 4, f"it is wider than the front, {2 * f.quarter:.1f} cm from side to side"),
         ("back_shoulder_to_waist", f.waist < f.chest + 6, f"the waist would lie at the underarm ({f.chest:.1f} cm down)"),
-        ("shoulder_to_hip", f.hip < f.waist + 8, f"the hip would lie {f.hip - f.waist:.1f} cm below the waist"),
+        (
+            "shoulder_to_hip",
+            f.hip < f.waist + 8,
+            f"the hip would lie {abs(f.hip - f.waist):.1f} cm {'below' if f.hip >= f.waist else 'above'} the waist",
+        ),
         ("shoulder_to_bust", f.point.imag > f.waist - 6, "the bust point would lie at the waist"),
         ("shoulder_to_bust", f.point.imag < f.chest - 7, f"the bust point would lie above the underarm ({f.chest:.1f} cm down)"),
         ("front_shoulder_to_waist", f.rise < -3, f"the front is {-f.rise:.1f} cm shorter than the back"),

@@ -22,7 +22,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             ease = (i.length_a - (i.length_b or 0.0)) * (1 if c.cap == "a" else -1)
             if abs(ease) > limit:
                 piece, z = s.place(c.seam.a, at)
-                words = f"{c.seam.name}, from {i.start} to {i.end}: under the arm the cap has {ease:.1f} cm more than the armhole; there it is to lie smooth."
+                words = f"{c.seam.name}, from {i.start} to {i.end}: under the arm the cap has {abs(ease):.1f} cm {'more' if ease > 0 else 'less'} than the armhole; there it is to lie smooth."
                 yield Finding(words, ease, limit, piece, f"{i.start} to {i.end}", c.seam.name, z)
 
 

@@ -76,3 +76,7 @@ def test_a_measure_goes_up_to_its_limit_and_no_further(
     if words:
         assert beyond == words
         assert not near.startswith(words.split(":")[0] + words.split(":")[1][:20])
+
+
+def test_a_hip_above_the_waist_is_told_as_that() -> None:
+    assert said(DARTED, {"shoulder_to_hip": 38.0}, {}) == "Shoulder to hip: the hip would lie 5.0 cm above the waist."
