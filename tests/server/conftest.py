@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -22,6 +23,7 @@ from server.styles.services import new_style, replayer
 from server.workrooms.models import Workroom
 from server.workrooms.services import open_workroom
 from tests.samples import AVERAGE
+from tests.watch import assert_words
 
 ROTATE = {
     "move": "rotate_dart",
@@ -82,6 +84,34 @@ PARAMETERS = {
 }
 
 
+WORD = re.compile(r"[A-Za-z]{3,}")
+
+
+def assert_can_be_read(data: Any, typed: frozenset[str] = frozenset()) -> None:
+    """Whatever an answer says in words is as the house writes it; what somebody typed is hers."""
+    if isinstance(data, str):
+        # A figure alone, as a difference in a table is, may be less than nothing.
+        if len(WORD.findall(data)) > 2 and data not in typed:
+            assert_words("an answer", data)
+    elif isinstance(data, dict):
+        for x in data.values():
+            assert_can_be_read(x, typed)
+    elif isinstance(data, list):
+        for x in data:
+            assert_can_be_read(x, typed)
+
+
+def _texts(data: Any) -> Iterator[str]:
+    if isinstance(data, str):
+        yield data
+    elif isinstance(data, dict):
+        for x in data.values():
+            yield from _texts(x)
+    elif isinstance(data, list):
+        for x in data:
+            yield from _texts(x)
+
+
 class Caller:
     """Speaks JSON with the API for one signed-in person."""
 
@@ -92,12 +122,17 @@ class Caller:
         self.client.force_login(self.user)
 
     def get(self, url: str) -> Any:
-        return self.client.get(f"/api{url}")
+        answer = self.client.get(f"/api{url}")
+        if answer.headers.get("Content-Type", "").startswith("application/json"):
+            assert_can_be_read(answer.json())
+        return answer
 
     def send(self, method: str, url: str, body: Any = None) -> Any:
         answer = self.client.generic(method, f"/api{url}", json.dumps(body), content_type="application/json")
         if answer.status_code == 422:
             assert_told_at_its_field(answer.json()["error"], body)
+        if answer.headers.get("Content-Type", "").startswith("application/json"):
+            assert_can_be_read(answer.json(), frozenset(_texts(body)))
         return answer
 
     def post(self, url: str, body: Any = None) -> Any:
