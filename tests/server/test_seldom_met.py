@@ -46,6 +46,9 @@ def charted(us: Caller, name: str, chart: dict[str, float] | None = None) -> tup
 def test_who_is_signed_in_and_where_is_told_to_her_and_to_nobody_nothing(us: Caller) -> None:
     told = us.get("/session").json()
     assert (told["person"], told["workroom"]) == ("ada", "Ours")
+    assert told["unit"] == "cm"
+    assert us.send("PUT", "/house-rules/one", {"field": "unit", "text": "in"}).status_code == 200
+    assert us.get("/session").json()["unit"] == "in"
     us.client.logout()
     told = us.get("/session").json()
     assert not told["person"]

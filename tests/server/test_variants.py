@@ -151,6 +151,7 @@ def test_what_cannot_be_done_on_her_is_told_with_the_cure_and_nothing_is_lost(us
     assert [c["number"] for c in found["cannot"]] == [1]
     assert "there is no dart called “side dart”" in found["cannot"][0]["fault"]["message"]
     assert found["cannot"][0]["fault"]["cure"]
+    assert found["cannot"][0]["sentence"] == "End the side dart of the front 3.0 cm short of its pivot."
     assert found["b"]["stopped"]["step"] == 1
     assert found["a"]["stopped"] is None
     assert len(steps_of(Style.objects.get(pk=done["style"]["id"]))) == 2, "both steps stand, to be mended there"
