@@ -1,0 +1,129 @@
+"""Hand work at its edges: corners that were meant, edges in parts, lines parallel to curves, slashes that are none."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+import pytest
+import shapely
+
+from patterncraft.errors import PatternError
+from patterncraft.geometry.path import Path, chain
+from patterncraft.handwork.corner_round import rounded
+from patterncraft.handwork.parallel_cut import beside
+from patterncraft.handwork.pencil import widened
+from patterncraft.handwork.reshaping import whole_run
+from patterncraft.handwork.smoothing import meant_corners, smooth_edge
+from patterncraft.paper.edge import Edge
+from patterncraft.paper.piece import Piece
+from tests.samples import polygon, square
+
+
+def polyline(*places: complex) -> Path:
+    return Path(tuple(pairwise(places)))
+
+
+def cut_out(*parts: Path) -> Piece:
+    """A sheet 14 wide and 20 deep whose top lies in these parts, from its upper left corner to its right side."""
+    start, end = parts[0].start, parts[-1].end
+    rest = [end, 14 + 20j, 20j, start]
+    edges = [Edge("top", "seam", p) for p in parts]
+    edges += [Edge(n, "seam", polyline(a, b)) for n, (a, b) in zip(("right", "hem", "left"), pairwise(rest), strict=True)]
+    return Piece("sheet", tuple(edges))
+
+
+def line(path: Path) -> shapely.LineString:
+    return shapely.LineString([(z.real, z.imag) for z in (path.at(path.length * k / 400) for k in range(401))])
+
+
+BROKEN = {
+    "in the first part": ([polyline(0j, 5 + 0j, 5 + 3j, 8 + 3j), polyline(8 + 3j, 14 + 3.6j)], [5 + 0j, 5 + 3j], 8 + 3j),
+    "in the second part": ([polyline(0j, 6 + 0.5j), polyline(6 + 0.5j, 9 + 0.5j, 9 + 4j, 14 + 4j)], [9 + 0.5j, 9 + 4j], 6 + 0.5j),
+    "in both": (
+        [polyline(0j, 3 + 0j, 3 + 3j, 7 + 3j), polyline(7 + 3j, 10 + 3.3j, 10 + 0.4j, 14 + 0j)],
+        [3 + 0j, 3 + 3j, 10 + 3.3j, 10 + 0.4j],
+        7 + 3j,
+    ),
+}
+
+
+@pytest.mark.parametrize("where", BROKEN)
+@pytest.mark.parametrize("closely", [False, True])
+def test_a_corner_that_was_meant_stays_where_an_edge_is_drawn_over(where: str, closely: bool) -> None:
+    """The edge is one line again, as it was but for the place where it was broken, and every corner of it lies where it lay, in its order."""
+    parts, corners, broken = BROKEN[where]
+    before = cut_out(*parts)
+    after = smooth_edge(before, "top", keep_length=False, closely=closely).piece
+    (top,) = [e.path for e in after.outline if e.name == "top"]
+    assert (top.start, top.end) == (parts[0].start, parts[-1].end)
+    drawn, old = line(top), line(chain(parts))
+    places = [drawn.project(shapely.Point(z.real, z.imag)) for z in corners]
+    assert all(drawn.distance(shapely.Point(z.real, z.imag)) < 0.03 for z in corners)
+    assert places == sorted(places)
+    assert [abs(top.at(x) - z) < 1e-6 for x, z in zip(meant_corners(top), corners, strict=True)] == [True] * len(corners)
+    assert drawn.hausdorff_distance(old) < 0.3
+    assert drawn.is_simple
+    # Where it was broken it runs on: it turns there by no more than a hand's breadth shows.
+    at = drawn.project(shapely.Point(broken.real, broken.imag))
+    ways = [top.stand_at(at + d)[1] for d in (-0.02, 0.02)]
+    assert abs(ways[1] / ways[0] - 1) < 0.05
+    assert polygon(after).area == pytest.approx(polygon(before).area, abs=1.0)
+
+
+def test_beside_a_curve_and_beside_a_line_a_slash_lies_as_far_everywhere() -> None:
+    """2 cm inside a curved side: shapely's own parallel."""
+    side = Path(((10 + 0j, 12 + 4j, 12 + 8j, 10 + 12j),))
+    outline = (
+        Edge("waist", "seam", polyline(0j, 10 + 0j)),
+        Edge("side", "seam", side),
+        Edge("hem", "hem", polyline(10 + 12j, 12j)),
+        Edge("centre front", "fold", polyline(12j, 0j)),
+    )
+    piece = Piece("front", outline)
+    for name, edge in (("side", side), ("centre front", outline[3].path)):
+        slash = beside(piece, whole_run(piece, name, "edge"), 2.0, "distance")
+        own = line(edge)
+        off = [
+            own.distance(shapely.Point(z.real, z.imag)) for z in (slash.path.at(slash.path.length * k / 40) for k in range(3, 38))
+        ]
+        assert min(off) == pytest.approx(2.0, abs=0.02), name
+        assert max(off) == pytest.approx(2.0, abs=0.02), name
+        middle = slash.path.at(0.5 * slash.path.length)
+        assert polygon(piece).contains(shapely.Point(middle.real, middle.imag)), "on the paper's side"
+
+
+def test_where_an_edge_runs_on_there_is_no_corner_to_be_rounded() -> None:
+    outline = (
+        Edge("top", "seam", polyline(0j, 6 + 0j)),
+        Edge("top two", "seam", polyline(6 + 0j, 10 + 0j)),
+        Edge("right", "seam", polyline(10 + 0j, 10 + 10j)),
+        Edge("bottom", "seam", polyline(10 + 10j, 10j)),
+        Edge("left", "seam", polyline(10j, 0j)),
+    )
+    piece = Piece("sheet", outline)
+    with pytest.raises(PatternError) as told:
+        rounded(piece, 1, 1.0, "at")
+    assert (told.value.message, told.value.cure, told.value.field) == (
+        "the top runs on into the top two there.",
+        "Choose a corner.",
+        "at",
+    )
+    # A right angle rounded by 2 loses (4 − π) of paper.
+    assert polygon(piece).area - polygon(rounded(piece, 2, 2.0, "at")).area == pytest.approx(4 - 3.14159, abs=0.01)
+
+
+def test_an_edge_in_two_parts_is_not_reshaped_as_one() -> None:
+    corners = [0j, 8 + 0j, 8 + 3j, 12 + 3j, 12 + 0j, 20 + 0j, 20 + 12j, 12j]
+    names = ["top", "cut", "cut end", "cut", "top", "right", "bottom", "left"]
+    piece = Piece(
+        "sheet", tuple(Edge(n, "seam", polyline(a, b)) for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True))
+    )
+    with pytest.raises(PatternError) as told:
+        whole_run(piece, "top", "edge")
+    assert (told.value.message, told.value.where, told.value.field) == ("the top lies there in 2 parts.", "sheet", "edge")
+    assert whole_run(piece, "right", "edge").parts == 1
+
+
+def test_only_a_dart_is_widened() -> None:
+    with pytest.raises(PatternError, match="no dart left"):
+        widened(square(10), "moon", 1.0, "to")
