@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 from collections.abc import Callable, Iterable, Iterator
+from itertools import pairwise
 from typing import Any, get_args
 
 import pytest
@@ -169,6 +170,8 @@ def assert_said(step: Move, before: Pattern) -> None:
     chosen = {name: [value for value, _ in slot.choices] for slot in type(step).slots() for name in slot.fields}
     for key in data.keys() - set(UNSAID):
         value, what = data[key], parameter(type(step), key)
+        if any(str(getattr(step, k)) not in among for k, among in what.only.items()):
+            continue
         for unit in get_args(Unit):
             said = step.spoken(before, unit)
             assert_words("the sentence", said)
@@ -180,6 +183,44 @@ def assert_said(step: Move, before: Pattern) -> None:
                 assert any(w in said for w in words), f"{step.move} does not say the {key} {value}: {said}"
 
 
+WAS_AND_IS = re.compile(r"(?:(?P<piece>[^,:]+), )?(?P<edge>[^,:]+?):? before(?:, now| = now)")
+"""How a length that changed, or stayed, is told: of an edge of a piece, or of the one piece that the step is about."""
+
+
+SPREAD_FIRST = ("puff", "leg_of_mutton")
+"""Moves that spread before they lift, and tell of both: the second sum goes on from the first."""
+
+
+def assert_told_as_it_lies(step: Move, before: Pattern, outcome: Outcome) -> None:
+    """Lengths that are told to have been and to be now are those of the edges that lay there and lie there; told twice, the second goes on from the first."""
+    chains: dict[tuple[str, str], list[Sum]] = {}
+    for told in outcome.working:
+        said = WAS_AND_IS.fullmatch(told.label)
+        if said and told.result is not None and told.terms:
+            own = said["piece"] or getattr(step, "piece", None) or ""
+            chains.setdefault((own.lower(), said["edge"].lower()), []).append(told)
+    for (name, called), sums in chains.items():
+        lay, lies = (next((p for p in x.pieces if p.name.lower() == name), None) for x in (before, outcome.pattern))
+        edge = next((e for e in lay.edge_names if e.lower() == called), None) if lay else None
+        # What a borrowed step tells of an edge, it tells without the piece.
+        if lay is None or lies is None or edge is None or edge not in lies.edge_names or (name and ("", called) in chains):
+            continue
+        was, now = (sum(e.length for e in p.outline if e.name == edge) for p in (lay, lies))
+        said_was = [
+            *([] if step.move in SPREAD_FIRST else [(was, sums[0])]),
+            *((a.result.value, b) for a, b in pairwise(sums) if a.result),
+        ]
+        for length, told in said_was:
+            assert told.terms[0].value == pytest.approx(length, abs=1e-6), (
+                f"{step.move}: {told.label} {told.spoken('cm')}, but it was {length:.3f}"
+            )
+        last = sums[-1]
+        assert last.result is not None
+        assert last.result.value == pytest.approx(now, abs=1e-6), (
+            f"{step.move}: {last.label} {last.spoken('cm')}, but it is {now:.3f}"
+        )
+
+
 def assert_made(step: Move, before: Pattern, after: Pattern) -> None:
     """A piece that a step makes new can be laid and sewn: it has a grain, and each edge that is sewn is sewn to something."""
     if step.group != "Add":
@@ -189,9 +230,11 @@ def assert_made(step: Move, before: Pattern, after: Pattern) -> None:
     for p in after.pieces:
         if p.name not in old:
             assert p.grain, f"{step.move}: the {p.name} has no grain"
-            # A lining is sewn as the piece is that it lines, and a facing's ends where they meet.
+            # A lining and an interfacing are sewn as the piece is that they lie on, and a facing's ends where they meet.
             free = {e.name for e in p.outline if e.kind == "seam"} - {edge for piece, edge in sewn if piece == p.name}
-            assert step.move in ("facing", "lining") or not free, f"{step.move}: of the {p.name} nothing is sewn to {sorted(free)}"
+            assert step.move in ("facing", "lining", "interfacing") or not free, (
+                f"{step.move}: of the {p.name} nothing is sewn to {sorted(free)}"
+            )
 
 
 CUTS = ("cut_along", "cut_across", "panel", "yoke", "shorten_sleeve", "bishop", "puff", "raglan", "off_shoulder", "cap_sleeve")
@@ -344,6 +387,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
         assert_kept(self, pattern, outcome.pattern)
         assert_said(self, pattern)
         assert_made(self, pattern, outcome.pattern)
+        assert_told_as_it_lies(self, pattern, outcome)
         assert_hangs_together(outcome.pattern)
         return outcome
 

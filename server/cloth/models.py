@@ -23,7 +23,7 @@ class ClothCard(Keepable):
     card = models.JSONField(default=dict)
     created = models.DateTimeField(auto_now_add=True)
 
-    objects: OwnedManager[ClothCard] = OwnedManager()
+    objects = OwnedManager["ClothCard"]()
 
     class Meta:
         ordering = ("name", "pk")

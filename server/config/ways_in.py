@@ -70,7 +70,7 @@ class WaysIn:
         most = largest(request.path)
         if not size.isdigit() or len(size) > 15 or int(size) > most:
             raise BadFile(f"that has {_words(size)}; {_words(str(most))} is the most that is read here.", cure="Split it.")
-        if request.method not in ("GET", "HEAD") and request.content_type.startswith(FORMS):
+        if request.method not in ("GET", "HEAD") and (request.content_type or "").startswith(FORMS):
             raise BadSetting("a form is not read here.", cure="Send JSON, or the file itself.")
         found = unprintable(request.path + unquote(request.META.get("QUERY_STRING", "")))
         if found:

@@ -32,7 +32,7 @@ class Incoming(models.Model):
     scale = models.JSONField(default=dict)
     created = models.DateTimeField(auto_now_add=True)
 
-    objects: OwnedManager[Incoming] = OwnedManager()
+    objects = OwnedManager["Incoming"]()
 
     class Meta:
         ordering = ("-pk",)

@@ -125,7 +125,7 @@ def snap(found: Incoming, given: SnapIn) -> complex:
     _of_photograph(found)
     if not found.scale:
         raise BadFile("the photograph is not flat yet.", found.name, "Mark the sheet's four corners first.", "corners")
-    per_cm, origin = found.scale["per_cm"], complex(*found.scale["origin"])
+    per_cm, origin = float(found.scale["per_cm"]), complex(*found.scale["origin"])
     at = complex(given.x, given.y)
     moved = snapped(_flat_dots(found.pk), per_cm, (at - origin) * per_cm, given.corner)
     return moved / per_cm + origin

@@ -7,6 +7,7 @@ were changed, ours stays and the other is hung beside it. What was put away here
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from typing import Any, Final
 
 from django.db import transaction
@@ -59,20 +60,20 @@ def read(room: Workroom, data: bytes, told: Told) -> Contents:
             raise Stopped(STOPPED)
 
     for _, person in people:
-        _tried(found, person.name, lambda p=person: _person(found, p))
+        _tried(found, person.name, partial(_person, found, person))
         one_more()
     here = by_key(room, Block.objects.filter(workroom=room))
     for folder, block in blocks:
-        _tried(found, block.name, lambda f=folder, b=block: _block(found, parcel, f, b, here, ours))
+        _tried(found, block.name, partial(_block, found, parcel, folder, block, here, ours))
         one_more()
     for _, style in styles:
-        _tried(found, style.name, lambda s=style: _style(found, s))
+        _tried(found, style.name, partial(_style, found, style))
         one_more()
     for _, cloth in cloths:
-        _tried(found, cloth.name, lambda c=cloth: _cloth(found, c))
+        _tried(found, cloth.name, partial(_cloth, found, cloth))
         one_more()
     for _, lay in lays:
-        _tried(found, lay.name, lambda x=lay: _lay(found, x))
+        _tried(found, lay.name, partial(_lay, found, lay))
         one_more()
     if "house rules.json" in parcel.names:
         found.rules = _checked(HouseRules, parcel.json("house rules.json"), "house rules.json")

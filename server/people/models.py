@@ -15,7 +15,7 @@ class Person(Keepable):
     note = models.CharField(max_length=500, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
-    objects: OwnedManager[Person] = OwnedManager()
+    objects = OwnedManager["Person"]()
 
     class Meta:
         ordering = ("name", "pk")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from functools import lru_cache
 from typing import Final, NamedTuple
 
@@ -90,7 +90,7 @@ def of_run(run: RunRecord, cuts: Sequence[Cut], at: str = "", only: str = "") ->
     """All bodies together: laid over each other as SVG and PDF, and the table of lengths; ``only``: that file (none where there is no such)."""
     rules = run.house_rules()
     sizes = [size_of(run, c) for c in cuts] if only != "lengths.csv" else []
-    ways = {
+    ways: dict[str, Callable[[], bytes]] = {
         "all over each other.svg": lambda: nested_svg(sizes, run.name, at).encode(),
         "all over each other.pdf": lambda: nested_pdf(sizes, run.name, rules.paper, run.created.date(), at),
         "lengths.csv": lambda: lengths_table(

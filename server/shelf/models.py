@@ -33,7 +33,7 @@ class Block(Keepable):
     card = models.JSONField(default=dict)
     created = models.DateTimeField(auto_now_add=True)
 
-    objects: OwnedManager[Block] = OwnedManager()
+    objects = OwnedManager["Block"]()
 
     class Meta:
         ordering = ("name", "pk")

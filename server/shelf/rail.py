@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Final, NamedTuple
+from typing import Any, Final, NamedTuple
 
 from django.db.models import Count, OuterRef, Q, QuerySet, Subquery, TextField
 from django.db.models.functions import Cast, Length
@@ -32,9 +32,8 @@ class Asked(NamedTuple):
 
 def names(room: Workroom) -> list[BlockName]:
     """All blocks at hand, by name."""
-    rows = _newest(Block.objects.of(room)).values_list(
-        "pk", "name", "person__name", "person_id", "school", "family", "state", "newest"
-    )
+    at_hand: QuerySet[Any] = _newest(Block.objects.of(room))
+    rows = at_hand.values_list("pk", "name", "person__name", "person_id", "school", "family", "state", "newest")
     return [
         BlockName(
             id=pk,

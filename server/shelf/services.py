@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
@@ -84,7 +85,7 @@ def as_json(file: BlockFile) -> Any:
     return json.loads(write_file(file))
 
 
-def draft_file(school_name: str, measures: dict[str, float], settings: dict[str, Any], name: str) -> BlockFile:
+def draft_file(school_name: str, measures: Mapping[str, float], settings: dict[str, Any], name: str) -> BlockFile:
     """A draft by a school as a block's file. Raises BadMeasure, BadSetting."""
     return block_file(school(school_name).draft(measures, settings), name)
 

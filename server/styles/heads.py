@@ -24,6 +24,7 @@ from ..shelf.services import draft_of, keep_block
 from ..workrooms.models import Workroom
 from . import services
 from .models import Style
+from .wearer import Pins
 
 STOPS: Final = "It stops:"
 """What a sentence begins with that tells of a step that could not be done."""
@@ -100,7 +101,7 @@ def recut(style: Style, version: int, person: Person) -> Done:
         return Done(fresh, (*told, *services.table_of(after).told))
 
 
-def blocks_for(room: Workroom, like: services.Pins, person: Person) -> tuple[services.Pins, list[str]]:
+def blocks_for(room: Workroom, like: Pins, person: Person) -> tuple[Pins, list[str]]:
     """A person's own blocks in the place of others of the same schools, and where each comes from, in words. Raises as ``recut``."""
     made: dict[str, BlockRevision] = {}
     said: dict[str, str] = {}
@@ -128,7 +129,7 @@ def _ask_about_persons(style: Style, revision: BlockRevision, sure: bool) -> Non
         )
 
 
-def _still_works(style: Style, pins: services.Pins) -> Replay:
+def _still_works(style: Style, pins: Pins) -> Replay:
     """The steps done on other blocks. Raises MoveRefused when one that could be done cannot be any more."""
     steps = read_steps(services.steps_of(style))
     rules = style.house_rules()
@@ -143,7 +144,7 @@ def _still_works(style: Style, pins: services.Pins) -> Replay:
     return after
 
 
-def _finds_its_partner(role: str, pins: services.Pins, replay: Replay) -> None:
+def _finds_its_partner(role: str, pins: Pins, replay: Replay) -> None:
     """A part comes for the edge it was made for: refused where that edge was cut away meanwhile."""
     laid = services.table_of(pins)
     own = {piece for piece, r in laid.roles.items() if r == role}

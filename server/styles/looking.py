@@ -8,7 +8,7 @@ from typing import Final
 from django.db import transaction
 
 from patterncraft.checks.examine import Acknowledged, arose, examine, forget, reason_for
-from patterncraft.checks.finding import Finding
+from patterncraft.checks.finding import Finding, Place
 from patterncraft.checks.registry import CHECKS
 from patterncraft.checks.subject import Subject
 from patterncraft.errors import BadSetting, MoveRefused
@@ -49,7 +49,7 @@ def findings_out(
     acknowledged: tuple[Acknowledged, ...],
     lies: Lies,
     unit: Unit,
-    steps: dict[tuple[str, ...], int] | None = None,
+    steps: dict[Place, int] | None = None,
 ) -> list[FindingOut]:
     """Findings in words, what is to be done first, cautions last."""
     out = [_finding_out(f, reason_for(f, acknowledged), lies, unit, (steps or {}).get(f.place)) for f in findings]
@@ -87,7 +87,7 @@ def _said(value: float, kind: str, unit: Unit) -> str:
     return words[kind].format(value) if kind in words else ""
 
 
-def arisen(replay: Replay, subject: Subject, findings: tuple[Finding, ...]) -> dict[tuple[str, ...], int]:
+def arisen(replay: Replay, subject: Subject, findings: tuple[Finding, ...]) -> dict[Place, int]:
     """After which step each finding stands there; 0 for one that came with the blocks."""
     return dict(arose(replay, findings, subject))
 
