@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from math import degrees
 from typing import Any
 
 import pytest
 
 from patterncraft.checks.joints import is_broken
 from patterncraft.checks.record import BendRecord, after, record_of
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from tests.patterncraft.parts.ground import SLEEVE, edge, integrated, made, table
 
@@ -96,3 +98,48 @@ def test_a_kind_of_edge_that_the_block_has_not_has_nothing_to_be_held_against() 
 def test_a_kink_shows_beyond_the_limit_and_a_quarter_more_than_the_blocks_own(kink: float, own: float, broken: bool) -> None:
     """The house's limit is 5°; a quarter more than the block's own, and 50° for a corner, are house practice (no source)."""
     assert is_broken(kink, 5.0, own) is broken
+
+
+def test_a_block_is_recorded_edge_by_edge_seam_by_seam_and_dart_by_dart() -> None:
+    """Straight edges turn nowhere; a seam is as long as another library integrates it; darts are summed up piece by piece."""
+    start = table()
+    record = record_of(start)
+    bends = {b.edge: b for b in record.bends}
+    assert set(bends) == {n.split()[-1] for p in start.pieces for n in p.edge_names}, "an edge is known by its last word"
+    assert {bends[n].turns for n in ("shoulder", "waist", "front", "back")} == {0}
+    for seam in start.seams:
+        own = record.seam(seam.name)
+        assert own is not None
+        for side, told in ((seam.a, own.a), (seam.b, own.b)):
+            if side:
+                assert told == pytest.approx(sum(integrated(edge(start.piece(x.piece), x.edge)) for x in side), abs=1e-6)
+            else:
+                assert told is None
+    front = next(d for d in record.darts if d.piece == "front")
+    assert front.mouth == pytest.approx(sum(d.intake for d in darts_of(start.piece("front"))))
+    assert front.angle == pytest.approx(sum(degrees(abs(d.angle)) for d in darts_of(start.piece("front"))))
+
+
+def test_a_seam_that_a_step_makes_stands_in_the_record_as_it_was_made_and_one_that_is_gone_does_not() -> None:
+    panel = {
+        "move": "panel",
+        "piece": "front",
+        "from": {"edge": "shoulder", "fraction": 0.5},
+        "dart": "waist dart",
+        "seam": "front panel",
+        "names": ["inner", "outer"],
+        "to": {"dart": "side dart"},
+    }
+    steps = [
+        {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"}},
+        {k: v for k, v in panel.items() if k != "to"},
+    ]
+    done = made(*steps)
+    record = after(done)
+    assert {s.name for s in record.seams} == {s.name for s in done.pattern.seams}
+    own = record.seam("front panel")
+    assert own is not None
+    assert own.a == pytest.approx(done.pattern.side_length(done.pattern.seam("front panel").a))
+    parted = after(made({"move": "unsew", "seam": "side"}))
+    assert parted.seam("side") is None
+    assert parted.seam("shoulder") == record_of(table()).seam("shoulder")
