@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from itertools import pairwise
 
 import shapely
@@ -11,9 +12,9 @@ from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.segment import Cubic
 from patterncraft.paper.dart import darts_of
-from patterncraft.paper.edge import Edge
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.part import open_corner, part
-from patterncraft.paper.piece import Piece
+from patterncraft.paper.piece import DartRule, Piece
 from patterncraft.paper.sewn import point_of, run_of, spot_along
 
 AVERAGE = {
@@ -71,6 +72,16 @@ def sheet(width: float, depth: float, name: str) -> Piece:
     names = ["top", "right", "bottom", "left"]
     edges = tuple(Edge(n, "seam", Path(((a, b),))) for n, (a, b) in zip(names, pairwise([*corners, corners[0]]), strict=True))
     return Piece(name, edges)
+
+
+def ruled(name: str, corners: Sequence[complex], names: Sequence[str], set_back: float = 0.5) -> Piece:
+    """A sheet of straight edges, each from a corner to the next: of a dart, a hem or a fold, where its name says so."""
+    kinds: dict[str, EdgeKind] = {"dart": "dart", "hem": "hem", "centre": "fold"}
+    edges = tuple(
+        Edge(n, next((k for word, k in kinds.items() if word in n.split()), "seam"), straight(a, b))
+        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
+    )
+    return Piece(name, edges, tuple(DartRule(n, set_back) for n in dict.fromkeys(e.name for e in edges if e.kind == "dart")))
 
 
 def ring(piece: Piece, tolerance: float = 0.002) -> list[complex]:

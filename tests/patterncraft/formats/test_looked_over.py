@@ -13,8 +13,8 @@ from patterncraft.geometry.path import Path, straight
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.lens import Lens
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import DartRule, DrawnLine, Grain, Piece
-from tests.samples import sheet, square
+from patterncraft.paper.piece import DrawnLine, Grain, Piece
+from tests.samples import ruled, sheet, square
 
 
 def refused(piece: Piece) -> tuple[str, str] | None:
@@ -74,18 +74,13 @@ def test_a_sheet_run_the_wrong_way_round_or_over_itself_is_told() -> None:
     back = Piece("sheet", tuple(e.with_path(e.path.reversed()) for e in reversed(square(10).outline)))
     assert (refused(back) or ("",))[0] == "the outline runs the wrong way round."
     knot = [0j, 10 + 0j, 10j, 10 + 10j]
-    edges = tuple(Edge(n, "seam", straight(a, b)) for n, a, b in zip("abcd", knot, [*knot[1:], knot[0]], strict=True))
-    assert (refused(Piece("knot", edges)) or ("",))[0] in ("the b crosses the d.", "the d crosses the b.")
+    assert (refused(ruled("knot", knot, "abcd")) or ("",))[0] in ("the b crosses the d.", "the d crosses the b.")
 
 
 def darted(mouth: float, point: complex) -> Piece:
     corners = [0j, 5 - mouth / 2 + 0j, point, 5 + mouth / 2 + 0j, 10 + 0j, 10 + 10j, 10j]
     names = ["top", "top dart", "top dart", "top", "right", "bottom", "left"]
-    outline = tuple(
-        Edge(n, "dart" if n.endswith("dart") else "seam", straight(a, b))
-        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
-    )
-    return Piece("sheet", outline, (DartRule("top dart", 0.5),))
+    return ruled("sheet", corners, names)
 
 
 def test_of_what_has_no_size_nothing_can_be_drawn() -> None:

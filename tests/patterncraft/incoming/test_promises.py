@@ -8,27 +8,17 @@ from typing import Any
 import pytest
 
 from patterncraft.errors import BadFile
-from patterncraft.geometry.path import straight
 from patterncraft.incoming.plan import Plan
 from patterncraft.incoming.promises_in import promises_in
-from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
+from tests.samples import ruled
 
-
-def piece(name: str, corners: list[complex], edges: list[str]) -> Piece:
-    outline = tuple(
-        Edge(n, "hem" if n == "hem" else "fold" if n.startswith("centre") else "seam", straight(a, b))
-        for n, a, b in zip(edges, corners, [*corners[1:], corners[0]], strict=True)
-    )
-    return Piece(name, outline)
-
-
-FRONT = piece("front", [0j, 12 + 3j, 20 + 20j, 20 + 40j, 40j], ["shoulder", "armhole", "side", "hem", "centre front"])
-BACK = piece("back", [60 + 0j, 60 + 40j, 41 + 40j, 40 + 20j, 48 + 2j], ["centre back", "hem", "side", "armhole", "shoulder"])
-SLEEVE = piece("sleeve", [0j, 30 + 0j, 26 + 40j, 4 + 40j], ["cap", "front underarm", "hem", "back underarm"])
-LEFT = piece("inner", [0j, 10 + 0j, 10 + 50j, 50j], ["top", "right", "hem", "left"])
-RIGHT = piece("outer", [20 + 0j, 31 + 0j, 31 + 50j, 20 + 50j], ["upper", "far", "hem", "near"])
+FRONT = ruled("front", [0j, 12 + 3j, 20 + 20j, 20 + 40j, 40j], ["shoulder", "armhole", "side", "hem", "centre front"])
+BACK = ruled("back", [60 + 0j, 60 + 40j, 41 + 40j, 40 + 20j, 48 + 2j], ["centre back", "hem", "side", "armhole", "shoulder"])
+SLEEVE = ruled("sleeve", [0j, 30 + 0j, 26 + 40j, 4 + 40j], ["cap", "front underarm", "hem", "back underarm"])
+LEFT = ruled("inner", [0j, 10 + 0j, 10 + 50j, 50j], ["top", "right", "hem", "left"])
+RIGHT = ruled("outer", [20 + 0j, 31 + 0j, 31 + 50j, 20 + 50j], ["upper", "far", "hem", "near"])
 
 
 def promised(*pieces: Piece, **plan: Any) -> Pattern:
@@ -82,9 +72,9 @@ def test_what_is_paired_by_hand_is_not_paired_by_its_name_as_well() -> None:
 
 def test_a_side_over_two_pieces_goes_on_where_the_first_one_ends() -> None:
     """The top of a wide piece against two narrow ones, laid side by side."""
-    wide = piece("wide", [0j, 21 + 0j, 21 + 9j, 9j], ["top", "right", "hem", "left"])
-    one = piece("one", [0j, 10 + 0j, 10 + 9j, 9j], ["upper", "seam", "hem", "far"])
-    two = piece("two", [0j, 11 + 0j, 11 + 9j, 9j], ["upper edge", "end", "hem", "seam"])
+    wide = ruled("wide", [0j, 21 + 0j, 21 + 9j, 9j], ["top", "right", "hem", "left"])
+    one = ruled("one", [0j, 10 + 0j, 10 + 9j, 9j], ["upper", "seam", "hem", "far"])
+    two = ruled("two", [0j, 11 + 0j, 11 + 9j, 9j], ["upper edge", "end", "hem", "seam"])
     pattern = promised(wide, one, two, pairs=[{"a": [["wide", "top"]], "b": [["one", "upper"], ["two", "upper edge"]]}])
     seam = next(s for s in pattern.seams if s.a[0].piece == "wide")
     assert [(x.piece, x.start) for x in seam.b] == [("one", "far"), ("two", "seam")]

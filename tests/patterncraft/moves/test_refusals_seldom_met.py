@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
-from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules, Wear
 from patterncraft.moves.registry import read_steps
-from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import CutPlan, DartRule, Grain, Piece
+from patterncraft.paper.piece import CutPlan, Grain
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.patterncraft.parts.ground import MIDDLE, RULES, SLEEVE, STAND, Step, edge, integrated, made, near, of, refused, table
-from tests.samples import polygon
+from tests.samples import polygon, ruled
 
 ONE_DART = of("rotate_dart", piece="front", dart="side dart", to={"dart": "waist dart"})
 INTO_ARMHOLE = of("rotate_dart", piece="front", dart="waist dart", to=MIDDLE | {"edge": "armhole"}, share=0.4)
@@ -162,13 +163,10 @@ def test_a_free_edge_that_is_sewn_is_free_no_more() -> None:
     assert [s.name for s in after.seams if any((x.piece, x.edge) == ("front", "side") for x in s.a)] == ["side"]
 
 
-def strip(corners: list[complex], names: list[str], darts: tuple[DartRule, ...] = ()) -> Pattern:
-    """One straight-edged sheet; an edge called a dart is one of its legs."""
-    outline = tuple(
-        Edge(n, "dart" if n.endswith("dart") else "seam", straight(a, b))
-        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
-    )
-    return Pattern((Piece("strip", outline, darts, grain=Grain(3 + 1j, 3 + 9j), cut=CutPlan(1, False, False)),))
+def strip(corners: list[complex], names: list[str]) -> Pattern:
+    """One straight-edged sheet."""
+    sheet = ruled("strip", corners, names)
+    return Pattern((replace(sheet, grain=Grain(3 + 1j, 3 + 9j), cut=CutPlan(1, False, False)),))
 
 
 def test_a_dart_with_unequal_legs_is_not_shaped_and_one_within_the_tolerance_is() -> None:
@@ -179,7 +177,7 @@ def test_a_dart_with_unequal_legs_is_not_shaped_and_one_within_the_tolerance_is(
         tip = 10 + 8j
         mouth = (tip - 8 * (1j + 0.1) / abs(1j + 0.1), tip - (8 + longer) * (1j - 0.1) / abs(1j - 0.1))
         corners = [0j, mouth[0], tip, mouth[1], 20 + 0j, 20 + 12j, 12j]
-        start = strip(corners, names, (DartRule("top dart", 0.5),))
+        start = strip(corners, names)
         result = replay(start, read_steps([shape]), RULES)
         assert (result.stopped is None) == done
         if result.stopped is not None:
@@ -206,16 +204,8 @@ def test_a_shoulder_that_lies_steep_cannot_fall_much_farther() -> None:
         far = 40 * k + 0j
         neck, tip = far + 4, far + 4 + 4 * (0.8 + 0.6j)
         corners = [far + 4j, neck, tip, far + 9 + 14j, far + 10 + 30j, far + 30j]
-        outline = tuple(
-            Edge(n, "fold" if n.startswith("centre") else "seam", straight(a, b))
-            for n, a, b in zip(
-                ["neckline", "shoulder", "armhole", "side", "waist", f"centre {name}"],
-                corners,
-                [*corners[1:], corners[0]],
-                strict=True,
-            )
-        )
-        sheets.append(Piece(name, outline, grain=Grain(far + 3 + 8j, far + 3 + 25j), cut=CutPlan(1, True, False)))
+        sheet = ruled(name, corners, ["neckline", "shoulder", "armhole", "side", "waist", f"centre {name}"])
+        sheets.append(replace(sheet, grain=Grain(far + 3 + 8j, far + 3 + 25j), cut=CutPlan(1, True, False)))
     seam = Seam(
         "shoulder",
         (Stretch("front", "shoulder", "neckline"),),

@@ -11,16 +11,11 @@ from patterncraft.geometry.path import straight
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.join import tape_shut
-from patterncraft.paper.piece import DartRule, DrawnLine, Piece
+from patterncraft.paper.piece import DrawnLine, Piece
 from patterncraft.paper.seam import IntervalRule, Seam, SeamRule, Stretch, called
 from patterncraft.paper.sewn import neighbours, starts_at_end
 from patterncraft.paper.sound import assert_sound
-from tests.samples import sheet, square
-
-
-def outline(*corners: complex, names: str = "abcdefgh") -> tuple[Edge, ...]:
-    pairs = zip(names, corners, [*corners[1:], corners[0]], strict=False)
-    return tuple(Edge(n, "seam", straight(a, b)) for n, a, b in pairs)
+from tests.samples import ruled, sheet, square
 
 
 def test_a_sheet_that_does_not_close_is_refused_and_one_that_closes_to_a_hair_is_not() -> None:
@@ -36,17 +31,17 @@ def test_a_sheet_that_does_not_close_is_refused_and_one_that_closes_to_a_hair_is
 
 
 def test_a_sheet_that_holds_nothing_is_refused() -> None:
-    flat = Piece("sliver", outline(0j, 5 + 0j, 10 + 0j, 5 + 0j))
+    flat = ruled("sliver", [0j, 5 + 0j, 10 + 0j, 5 + 0j], "abcd")
     with pytest.raises(MoveRefused) as told:
         assert_sound(flat)
     assert told.value.where == "sliver"
-    inside_out = Piece("turned", outline(0j, 10j, 10 + 10j, 10 + 0j))
+    inside_out = ruled("turned", [0j, 10j, 10 + 10j, 10 + 0j], "abcd")
     with pytest.raises(MoveRefused, match="nothing would be left"):
         assert_sound(inside_out)
 
 
 def test_edges_that_run_over_each_other_are_both_named() -> None:
-    knot = Piece("knot", outline(0j, 10 + 0j, 10j, 10 + 10j))
+    knot = ruled("knot", [0j, 10 + 0j, 10j, 10 + 10j], "abcd")
     with pytest.raises(MoveRefused, match=r"the b would run over the d|the d would run over the b"):
         assert_sound(knot)
 
@@ -77,11 +72,7 @@ def test_a_dart_as_deep_as_nothing_is_stitched_to_its_point() -> None:
     """Its mouth's middle is its point: legs that lie in one line."""
     corners = [0j, 4 + 0j, 5 + 0j, 6 + 0j, 10 + 0j, 10 + 10j, 10j]
     names = ["top", "top dart", "top dart", "top", "right", "bottom", "left"]
-    edges = tuple(
-        Edge(n, "dart" if "dart" in n else "seam", straight(a, b))
-        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
-    )
-    (dart,) = darts_of(Piece("sheet", edges, (DartRule("top dart", 0.5),)))
+    (dart,) = darts_of(ruled("sheet", corners, names))
     assert dart.depth == 0.0
     assert dart.sewn_point == dart.pivot == 5 + 0j
 
@@ -107,11 +98,6 @@ def test_neighbours_of_an_edge_that_is_all_there_is() -> None:
     """A round sheet has one edge, and darts in it: it lies beside nothing."""
     corners = [0j, 4 + 0j, 5 + 3j, 6 + 0j, 10 + 0j, 10 + 10j, 10j]
     names = ["rim", "rim dart", "rim dart", "rim", "rim", "rim", "rim"]
-    edges = tuple(
-        Edge(n, "dart" if "dart" in n else "seam", straight(a, b))
-        for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True)
-    )
-    piece = Piece("round", edges, (DartRule("rim dart", 0.5),))
-    before, after = neighbours(piece, "rim")
+    before, after = neighbours(ruled("round", corners, names), "rim")
     assert (before, after) == ("rim", "rim")
     assert neighbours(sheet(4, 6, "sheet"), "top") == ("left", "right")

@@ -16,7 +16,7 @@ from patterncraft.handwork.reshaping import whole_run
 from patterncraft.handwork.smoothing import meant_corners, smooth_edge
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.piece import Piece
-from tests.samples import polygon, square
+from tests.samples import polygon, ruled, square
 
 
 def polyline(*places: complex) -> Path:
@@ -115,9 +115,7 @@ def test_where_an_edge_runs_on_there_is_no_corner_to_be_rounded() -> None:
 def test_an_edge_in_two_parts_is_not_reshaped_as_one() -> None:
     corners = [0j, 8 + 0j, 8 + 3j, 12 + 3j, 12 + 0j, 20 + 0j, 20 + 12j, 12j]
     names = ["top", "cut", "cut end", "cut", "top", "right", "bottom", "left"]
-    piece = Piece(
-        "sheet", tuple(Edge(n, "seam", polyline(a, b)) for n, a, b in zip(names, corners, [*corners[1:], corners[0]], strict=True))
-    )
+    piece = ruled("sheet", corners, names)
     with pytest.raises(PatternError) as told:
         whole_run(piece, "top", "edge")
     assert (told.value.message, told.value.where, told.value.field) == ("the top lies there in 2 parts.", "sheet", "edge")
