@@ -111,6 +111,7 @@ def test_of_what_has_no_size_nothing_can_be_drawn() -> None:
         (Run("front", "hip"), "the bust is measured along the hip of the front, and there is no such line.", "There is: bust."),
         (Run("front", "bust", "edge"), "the bust is measured along the bust of the front, and there is no such edge.", "There is: top, right, bottom, left."),
     ],
+    ids=["a line", "an edge", "no piece", "no line", "no edge"],
 )  # fmt: skip
 def test_a_girth_is_measured_along_what_is_there(run: Run, message: str | None, cure: str | None) -> None:
     piece = replace(square(10, "front"), lines=(DrawnLine("bust", straight(5j, 10 + 5j)),))

@@ -120,6 +120,7 @@ def test_a_notch_on_what_waits_has_one_place_measured_over_all_its_pieces() -> N
         ((FRONT, BACK), {"notches": [notch(["front", "side", [20, 25]], ["back", "shoulder", [50, 1]])]},
          "the shoulder of the back is sewn in no seam of the notch balance.", "back", "notches"),
     ],
+    ids=["no edge", "no piece", "a hem", "two seams"],
 )  # fmt: skip
 def test_what_cannot_be_paired_is_told_with_its_place(
     pieces: tuple[Piece, ...], plan: dict[str, Any], message: str, where: str, field: str

@@ -53,7 +53,7 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
 
 
 @pytest.mark.parametrize(
-    ("block", "steps", "message", "where", "field"), REFUSED, ids=lambda x: x[-1]["move"] if isinstance(x, tuple) else None
+    ("block", "steps", "message", "where", "field"), REFUSED, ids=[f"{s[-1]['move']} {k}" for k, (_, s, *_) in enumerate(REFUSED)]
 )
 def test_refused_in_these_words_at_this_slot(block: str, steps: tuple[Step, ...], message: str, where: str, field: str) -> None:
     refusal = refused(*steps, on=table(block))
@@ -68,7 +68,7 @@ SAID: list[tuple[str, tuple[Step, ...], str]] = [
 ]  # fmt: skip
 
 
-@pytest.mark.parametrize(("block", "steps", "words"), SAID, ids=lambda x: x[-1]["move"] if isinstance(x, tuple) else None)
+@pytest.mark.parametrize(("block", "steps", "words"), SAID, ids=[f"{s[-1]['move']} {k}" for k, (_, s, _) in enumerate(SAID)])
 def test_said_where_it_is_so(block: str, steps: tuple[Step, ...], words: str) -> None:
     assert words in [s.label for s in made(*steps, on=table(block)).done[-1].working]
 

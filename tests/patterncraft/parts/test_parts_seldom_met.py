@@ -29,7 +29,7 @@ REFUSED: list[tuple[tuple[Step, ...], str, str, str]] = [
 
 
 @pytest.mark.parametrize(
-    ("steps", "message", "where", "field"), REFUSED, ids=lambda x: x[-1]["move"] if isinstance(x, tuple) else None
+    ("steps", "message", "where", "field"), REFUSED, ids=[f"{s[-1]['move']} {k}" for k, (s, *_) in enumerate(REFUSED)]
 )
 def test_refused_in_these_words_at_this_slot(steps: tuple[Step, ...], message: str, where: str, field: str) -> None:
     refusal = refused(*steps)
