@@ -107,6 +107,29 @@ def test_half_a_band_on_the_fold_goes_round_twice_its_length() -> None:
     assert (band.lies_on, band.passes) == (BODY["neck_girth"], BODY["head_girth"])
 
 
+@pytest.mark.parametrize("muted", [False, True])
+def test_what_the_block_had_as_it_came_no_first_step_brought_about(muted: bool) -> None:
+    """Nothing opens a bodice on two folds, whatever is rotated: that came with the block; a notch that the second step set apart came with that."""
+    rotate = {
+        "move": "rotate_dart",
+        "piece": "front",
+        "dart": "waist dart",
+        "to": {"edge": "shoulder", "fraction": 0.5},
+        "muted": muted,
+    }
+    done = replay(
+        table("bodice"),
+        read_steps([rotate, {"move": "move_notch", "seam": "side", "notch": "side balance", "to": 6.0, "to_b": 8.0}]),
+        RULES,
+    )
+    assert done.stopped is None
+    subject = looked(done)
+    told = {place[0]: step for place, step in arose(done, examine(subject), subject).items()}
+    assert told["in-neck"] == 0
+    assert told["in-waist"] == 0
+    assert told["notch-pair"] == 2
+
+
 @pytest.mark.parametrize("before", [0, 1, 2])
 @pytest.mark.parametrize("after", [0, 1, 3])
 def test_a_fault_is_told_at_the_step_after_which_it_stood(before: int, after: int) -> None:
