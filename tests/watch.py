@@ -22,6 +22,7 @@ from patterncraft.finishing.sewing_order import Sewing
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Outcome, parameter
+from patterncraft.moves.part_move import PartMove
 from patterncraft.moves.registry import MOVES
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import EdgeKind
@@ -221,11 +222,22 @@ def assert_told_as_it_lies(step: Move, before: Pattern, outcome: Outcome) -> Non
         )
 
 
-def assert_made(step: Move, before: Pattern, after: Pattern) -> None:
-    """A piece that a step makes new can be laid and sewn: it has a grain, and each edge that is sewn is sewn to something."""
+def assert_made(step: Move, before: Pattern, outcome: Outcome) -> None:
+    """A piece that a step makes new can be laid and sewn: it has a grain, each edge that is sewn is sewn to something, and from which end is said on both
+    sides or on none; how a part is drawn is told, act by act."""
     if step.group != "Add":
         return
+    after = outcome.pattern
     old = {p.name for p in before.pieces}
+    for seam in after.seams:
+        if seam not in before.seams and seam.b and any(x.piece not in old for x in seam.a + seam.b):
+            said = {bool(x.start) for x in seam.a + seam.b}
+            assert len(said) == 1, (
+                f"{step.move}: the {seam.name} is walked from an end that is said on one side only: {seam.a} {seam.b}"
+            )
+    # A shaped waistband is the skirt's own top, cut off: nothing of it is drawn.
+    cut_off = step.move == "waistband" and getattr(step, "shape", "") == "shaped"
+    assert outcome.stages or cut_off or not isinstance(step, PartMove), f"{step.move}: how it is drawn is not told"
     sewn = {(x.piece, x.edge) for s in after.seams for x in s.a + s.b}
     for p in after.pieces:
         if p.name not in old:
@@ -386,7 +398,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
         assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
         assert_said(self, pattern)
-        assert_made(self, pattern, outcome.pattern)
+        assert_made(self, pattern, outcome)
         assert_told_as_it_lies(self, pattern, outcome)
         assert_hangs_together(outcome.pattern)
         return outcome

@@ -210,3 +210,11 @@ def test_a_welts_lips_bags_and_interfacing_are_as_many_as_there_are_pockets() ->
         (fold,) = (x.path for x in piece.lines if x.name == "fold line")
         assert {fold.start, fold.end} == {complex(left, 0.5 * (top + bottom)), complex(right, 0.5 * (top + bottom))}
     assert polygon(bag).bounds[3] - polygon(bag).bounds[1] == near(32.0)
+
+
+@pytest.mark.parametrize("amount", [2.0, -1.5])
+def test_a_shoulder_moved_from_one_sheet_to_the_other_leaves_both_their_grain(amount: float) -> None:
+    before, after = table(), made(of("move_shoulder", amount=amount)).pattern
+    for name in ("front", "back"):
+        assert after.piece(name).grain == before.piece(name).grain
+        assert after.piece(name).cut == before.piece(name).cut

@@ -71,3 +71,6 @@ def test_every_grain_line_lies_on_its_piece_and_is_long_enough_to_lay_it_by(titl
             assert paper.covers(shapely.Point(z.real, z.imag)), f"the grain of the {p.name} ends off it, at {z:.1f}"
         left, top, right, bottom = p.box
         assert abs(p.grain.end - p.grain.start) > 0.2 * min(right - left, bottom - top)
+        # As the sheets lie here it runs upright, along a strip, or on the true bias of it.
+        across, down = (abs(x) for x in ((p.grain.end - p.grain.start).real, (p.grain.end - p.grain.start).imag))
+        assert min(across, down, abs(across - down)) < 1e-6, f"the grain of the {p.name} leans by {across:.2f} on {down:.2f}"
