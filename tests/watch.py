@@ -165,9 +165,25 @@ def names_in(value: Any) -> Iterator[str]:
             yield from names_in(x)
 
 
+def shares_in(value: Any) -> Iterator[float]:
+    """The shares of an edge at which places lie in a step's data."""
+    if isinstance(value, dict):
+        if "edge" in value and value.get("fraction") is not None:
+            yield value["fraction"]
+        for x in value.values():
+            yield from shares_in(x)
+    elif isinstance(value, list | tuple):
+        for x in value:
+            yield from shares_in(x)
+
+
 def assert_said(step: Move, before: Pattern) -> None:
-    """The sentence of a step names each thing that the step names, and each length of it, in either unit."""
+    """The sentence of a step names each thing that the step names, and each length of it, in either unit; where a place lies on work that is known, in
+    centimetres and not in hundredths."""
     data = step.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+    # On the whole garment a share is another length on each piece.
+    for share in shares_in(data) if step.pieces_named() else ():
+        assert f"{100 * share:.1f} %" not in step.spoken(before, "cm"), f"{step.move} tells hundredths: {step.spoken(before, 'cm')}"
     chosen = {name: [value for value, _ in slot.choices] for slot in type(step).slots() for name in slot.fields}
     for key in data.keys() - set(UNSAID):
         value, what = data[key], parameter(type(step), key)
