@@ -36,7 +36,7 @@ HARMLESS: Final = (
     (r"cast\(", r"cast\("),
 )
 """What a fault may change without changing anything: (the line before, the line after)."""
-HAIRS: Final = re.compile(r"\b(SNAP|TAPED|CLOSE|HAIR|NEAR|FAR|DUST|CRUMB|SEEN|OFF|LAID_OVER|\w+_tolerance)\b|\de-\d+")
+HAIRS: Final = re.compile(r"\b(SNAP|TAPED|CLOSE|HAIR|NEAR|FAR|DUST|CRUMB|SEEN|OFF|ON|LAID_OVER|\w+_tolerance)\b|\de-\d+")
 """Tolerances: no number that was computed lies exactly on one, or on one plus a length."""
 READING: Final = (
     "tests/test_pages.py",

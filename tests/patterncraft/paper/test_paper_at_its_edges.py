@@ -9,12 +9,13 @@ import pytest
 from patterncraft.errors import BadPlace, MoveRefused
 from patterncraft.geometry.path import straight
 from patterncraft.paper.dart import darts_of
-from patterncraft.paper.edge import Edge
+from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.join import tape_shut
-from patterncraft.paper.piece import DrawnLine, Piece
+from patterncraft.paper.piece import DartShape, DrawnLine, Piece
 from patterncraft.paper.seam import IntervalRule, Seam, SeamRule, Stretch, called
 from patterncraft.paper.sewn import neighbours, starts_at_end
 from patterncraft.paper.sound import assert_sound
+from patterncraft.paper.stitching import stitched_legs
 from tests.samples import ruled, sheet, square
 
 
@@ -101,3 +102,36 @@ def test_neighbours_of_an_edge_that_is_all_there_is() -> None:
     before, after = neighbours(ruled("round", corners, names), "rim")
     assert (before, after) == ("rim", "rim")
     assert neighbours(sheet(4, 6, "sheet"), "top") == ("left", "right")
+
+
+@pytest.mark.parametrize("kind", ["raw", "seam", "dart"])
+def test_only_a_darts_legs_are_taped_as_far_as_the_shorter_one(kind: EdgeKind) -> None:
+    """Two straight edges on one line from a corner inwards, 6 and 5 cm long: as legs they leave a sliver to true, as cuts they do not fit and stay."""
+    piece = ruled(
+        "sheet", [0j, 5 + 0j, 5 + 6j, 5 + 1j, 10 + 0j, 10 + 10j, 10j], ["top", "in", "out", "top", "right", "bottom", "left"]
+    )
+    edges = tuple(replace(e, kind=kind) if e.name in ("in", "out") else e for e in piece.outline)
+    shut = tape_shut(piece.with_outline(edges), 2)
+    if kind == "dart":
+        (sliver,) = [e for e in shut.outline if e.name == "to true"]
+        assert {sliver.path.start, sliver.path.end} == {5 + 0j, 5 + 1j}
+        assert [t.length for t in shut.paper.tapes] == [pytest.approx(5.0)]
+    else:
+        assert [e.name for e in shut.outline] == [e.name for e in piece.outline]
+        assert shut.paper.tapes == ()
+
+
+@pytest.mark.parametrize("wide", [0.6, 1.4, 5.0])
+@pytest.mark.parametrize(("shape", "inwards"), [("in", True), ("out", False)])
+def test_a_hollowed_dart_is_stitched_inside_its_legs_and_a_rounded_one_outside(
+    wide: float, shape: DartShape, inwards: bool
+) -> None:
+    """By a millimetre half-way, however narrow it is: nearer to its middle line than the leg, or farther from it."""
+    corners = [0j, complex(10 - wide / 2), 10 + 12j, complex(10 + wide / 2), 20 + 0j, 20 + 20j, 20j]
+    names = ["top", "top dart", "top dart", "top", "right", "bottom", "left"]
+    piece = ruled("sheet", corners, names)
+    shaped = replace(piece, darts=(replace(piece.darts[0], set_back=0.0, shape=shape, bend=0.1),))
+    (dart,) = darts_of(shaped)
+    for leg, own in zip(stitched_legs(dart), (dart.leg_in, dart.leg_out), strict=True):
+        half, straight_half = leg.at(0.5 * leg.length), 0.5 * (own.path.start + own.path.end)
+        assert abs(straight_half.real - 10) - abs(half.real - 10) == pytest.approx(0.1 if inwards else -0.1, abs=0.005)
