@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
-from ...paper.edge import TO_TRUE
+from ...paper.edge import TO_TRUE, Edge
 from ..finding import Check, Finding
 from ..subject import Subject
 
@@ -12,14 +12,15 @@ from ..subject import Subject
 def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.sewing_tolerance
     for p in s.pattern.pieces:
-        for e in p.outline:
+        for k, e in enumerate(p.outline):
             if e.name == TO_TRUE and e.length > limit:
                 words = f"On the {p.name} a step of {e.length:.2f} cm is left where two legs of unlike length were taped: the edge is not trued as it folds."
-                yield Finding(words, e.length, limit, p.name, _beside(p.edge_names), "", e.path.at(0.5 * e.length))
+                yield Finding(words, e.length, limit, p.name, _beside(p.outline, k), "", e.path.at(0.5 * e.length))
 
 
-def _beside(names: list[str]) -> str:
-    return names[0] if names else ""
+def _beside(outline: Sequence[Edge], k: int) -> str:
+    """The edge in which the step is left: the one before it, past darts."""
+    return next((e.name for e in (*outline[:k][::-1], *outline[k:][::-1]) if not e.is_sewn_shut), "")
 
 
 CHECK = Check(
