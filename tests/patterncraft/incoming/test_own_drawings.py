@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from collections.abc import Callable
+from dataclasses import replace
 from itertools import pairwise
 from xml.etree import ElementTree
 
@@ -16,9 +17,11 @@ from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.dxf import pattern_dxf
 from patterncraft.formats.svg import pattern_svg
+from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.incoming.block_in import block_in, read_drawing
 from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import DrawnLine, GrainKind
 from tests.conftest import draft_by
 from tests.samples import WHOLE
 
@@ -61,6 +64,27 @@ def test_every_school_comes_back_without_a_plan(name: str, written: Callable[[Pa
         sorted((n.seam, n.name, n.style, round(n.at_a, 3), round(n.at_b or 0.0, 3)) for n in x.notches) for x in (after, before)
     ]
     assert notches[0] == notches[1]
+
+
+@pytest.mark.parametrize("written", [as_svg, as_dxf])
+@pytest.mark.parametrize("kind", ["straight", "cross", "bias"])
+def test_a_line_of_many_strokes_comes_back_as_one_and_the_grain_as_it_lay(
+    bodice: Pattern, written: Callable[[Pattern], bytes], kind: GrainKind
+) -> None:
+    """Two lines one after the other, each of straight and curved strokes by turns."""
+    front = bodice.piece("front")
+    style = Path(((2 + 8j, 5 + 10j), (5 + 10j, 7 + 11j, 8 + 13j, 9 + 16j), (9 + 16j, 9 + 20j)))
+    pocket = Path(((3 + 24j, 8 + 24j), (8 + 24j, 9 + 25j, 9 + 26j, 8 + 27j), (8 + 27j, 3 + 27j)))
+    lines = (*front.lines, DrawnLine("style line", style), DrawnLine("pocket", pocket))
+    assert front.grain
+    before = bodice.with_piece(replace(front, lines=lines, grain=replace(front.grain, kind=kind)))
+    after = block_in(read_drawing(written(before)), None).block.pattern.piece("front")
+    assert [x.name for x in after.lines] == [x.name for x in lines]
+    for x, y in zip(lines, after.lines, strict=True):
+        assert y.path.length == pytest.approx(x.path.length, abs=1e-3), x.name
+        assert max(abs(x.path.at(x.path.length * k / 10) - y.path.at(y.path.length * k / 10)) for k in range(11)) < 2e-3, x.name
+    assert after.grain
+    assert after.grain.kind == kind
 
 
 def test_what_is_changed_in_another_program_is_what_comes_back(bodice: Pattern) -> None:
