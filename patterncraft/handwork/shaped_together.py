@@ -38,7 +38,9 @@ def pieces_with(pattern: Pattern, edge: str, pieces: Collection[str] | None) -> 
         for name in pieces:
             piece = pattern.piece(name)
             if edge not in piece.edge_names:
-                raise no_such("edge", edge, piece.edge_names, name)
+                error = no_such("edge", edge, piece.edge_names, name)
+                error.field = "pieces"
+                raise error
         return list(dict.fromkeys(pieces))
     found = [p.name for p in pattern.pieces if edge in p.edge_names and not is_part(pattern, p)]
     if not found:

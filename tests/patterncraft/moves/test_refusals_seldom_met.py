@@ -48,6 +48,7 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
      "the zone does not lie on the shoulder.", "back", "zone"),
     ("bodice-direct", (SPREAD | {"zone": {"from": {"edge": "shoulder", "distance": 5.0}, "to": {"edge": "shoulder", "distance": 5.9}}},),
      "the zone is shorter than 1 cm.", "back", "zone"),
+    ("bodice-direct", (SLEEVE, of("neckline", shape="round", pieces=["sleeve"])), "there is no edge called “neckline”.", "sleeve", "pieces"),
     ("skirt", (SLEEVE,), "there is no edge called “armhole”.", "", "armhole"),
 ]  # fmt: skip
 
