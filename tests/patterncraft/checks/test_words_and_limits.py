@@ -49,18 +49,25 @@ def test_a_corner_at_the_fold_is_off_the_square_by_the_slope_of_its_edge(top: fl
 
 
 def test_a_kink_is_told_with_both_pieces_over_a_seam_and_with_the_dart_over_a_dart() -> None:
-    said = [f.words for fault in FAULTS if fault.code == "flow-kink" for f in examine(fault.spoilt()) if f.code == "flow-kink"]
-    assert said
-    over_seams = [w for w in said if w.endswith(" seam.")]
+    """Two pieces are blended with each other; over a dart it is the dart's own mouth that has to be trued, by no step of a blend."""
+    told = [f for fault in FAULTS if fault.code == "flow-kink" for f in examine(fault.spoilt()) if f.code == "flow-kink"]
+    over_seams = [f for f in told if f.words.endswith(" seam.")]
     assert over_seams
-    for words in over_seams:
+    for f in over_seams:
+        words = f.words
         both = re.fullmatch(r"The (.+) of the (.+?)(?: and of the (.+))? has a (peak|dip) of \d+° over the (.+) seam\.", words)
         assert both, words
         assert both[2] != both[3]
-    over_darts = [f.words for f in examine(_kinked_over_a_dart()) if f.code == "flow-kink" and not f.words.endswith(" seam.")]
+        if both[3]:
+            assert f.cure is not None
+            assert f.cure["move"] == "blend"
+            assert {piece for piece, _ in f.cure["edges"]} == {both[2], both[3]}
+    assert any(f.cure for f in over_seams)
+    over_darts = [f for f in examine(_kinked_over_a_dart()) if f.code == "flow-kink" and not f.words.endswith(" seam.")]
     assert over_darts
-    for words in over_darts:
-        assert re.fullmatch(r"The waist of the skirt front has a (peak|dip) of \d+° over the waist dart, shut\.", words), words
+    for f in over_darts:
+        assert re.fullmatch(r"The waist of the skirt front has a (peak|dip) of \d+° over the waist dart, shut\.", f.words), f.words
+        assert f.cure is None
 
 
 def _kinked_over_a_dart() -> Subject:

@@ -15,6 +15,7 @@ from patterncraft.geometry.offset import offset_outline
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.segment import Cubic, Segment
 from patterncraft.geometry.solving import where_zero
+from patterncraft.geometry.transform import turn_over
 from tests.samples import ARMHOLE, CURVES, S_CURVE
 
 
@@ -187,14 +188,14 @@ def test_a_parabola_bends_most_at_its_head_and_nowhere_turns_over(x_to: tuple[fl
     a, b = x_to
     # y = x² / 2 as a cubic: its handles lie a third along the chord's x, on the tangents.
     third = (b - a) / 3
-    points = (
+    seg: Cubic = (
         complex(a, a * a / 2),
         complex(a + third, a * a / 2 + a * third),
         complex(b - third, b * b / 2 - b * third),
         complex(b, b * b / 2),
     )
-    seg = points if over > 0 else tuple(z.conjugate() for z in points)
-    bend = how_it_bends(Path((seg,)))  # type: ignore[arg-type]
+    path = Path((seg,))
+    bend = how_it_bends(path if over > 0 else path.placed(turn_over(0j, 1 + 0j)))
     assert (bend.inflections, bend.extrema) == (0, turnings)
     assert (bend.jump, bend.corner) == (0.0, 0.0)
 

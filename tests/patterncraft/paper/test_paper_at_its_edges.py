@@ -79,15 +79,12 @@ def test_a_dart_as_deep_as_nothing_is_stitched_to_its_point() -> None:
 
 
 @pytest.mark.parametrize("back", ["dart", "raw", "seam"])
-def test_tape_goes_on_along_a_cut_and_along_a_dart_and_stops_at_a_seam(back: str) -> None:
+def test_tape_goes_on_along_a_cut_and_along_a_dart_and_stops_at_a_seam(back: EdgeKind) -> None:
     """Two cuts into a sheet that lie on each other, each in two lengths of 3 cm: taped from the point outwards, the outer lengths only where they are no seam."""
     corners = [0j, 5 + 0j, 5 + 3j, 5 + 6j, 5 + 3j, 5 + 0j, 10 + 0j, 10 + 10j, 10j]
     names = ["top", "outer", "inner", "inner", "outer", "top", "right", "bottom", "left"]
-    kinds = ["seam", back, "raw", "raw", "raw", "seam", "seam", "seam", "seam"]
-    edges = tuple(
-        Edge(n, k, straight(a, b))  # type: ignore[arg-type]
-        for n, k, a, b in zip(names, kinds, corners, [*corners[1:], corners[0]], strict=True)
-    )
+    kinds: list[EdgeKind] = ["seam", back, "raw", "raw", "raw", "seam", "seam", "seam", "seam"]
+    edges = tuple(Edge(n, k, straight(a, b)) for n, k, a, b in zip(names, kinds, corners, [*corners[1:], corners[0]], strict=True))
     shut = tape_shut(Piece("sheet", edges), 3)
     left = [e.name for e in shut.outline]
     assert ("outer" in left) == (back == "seam")
