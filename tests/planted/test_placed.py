@@ -8,11 +8,10 @@ import pytest
 import shapely
 
 from patterncraft.checks.examine import examine
-from patterncraft.geometry.flatten import flat_path
-from patterncraft.geometry.path import chain
 from patterncraft.paper.piece import Mark
 from tests.planted.faults import FAULTS
 from tests.planted.ground import BODY, Planted, looked, worked
+from tests.travel import stroke
 
 ELSEWHERE = ("panel-swap", "dart-point")
 """Checks that name another seam beside their own, or a dart by where its stitching ends."""
@@ -25,7 +24,7 @@ def test_a_finding_at_an_edge_lies_on_that_edge(fault: Planted) -> None:
     for f in [f for f in examine(subject) if f.code == fault.code and f.at is not None and f.piece in pieces]:
         own = [e.path for e in pieces[f.piece].outline if e.name == f.edge]
         if own and f.at is not None:
-            lines = [shapely.LineString([(z.real, z.imag) for z in flat_path(chain([p]), 0.001)]) for p in own]
+            lines = [stroke(p) for p in own]
             # A step is told half-way up it, beside its edge.
             room = 0.5 * f.amount + 0.01 if f.code == "dart-mouth" else 0.01
             assert min(x.distance(shapely.Point(f.at.real, f.at.imag)) for x in lines) < room, f"{f.words} lies off the {f.edge}"

@@ -17,6 +17,7 @@ from patterncraft.handwork.smoothing import meant_corners, smooth_edge
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.piece import Piece
 from tests.samples import polygon, ruled, square
+from tests.travel import stroke
 
 
 def polyline(*places: complex) -> Path:
@@ -30,10 +31,6 @@ def cut_out(*parts: Path) -> Piece:
     edges = [Edge("top", "seam", p) for p in parts]
     edges += [Edge(n, "seam", polyline(a, b)) for n, (a, b) in zip(("right", "hem", "left"), pairwise(rest), strict=True)]
     return Piece("sheet", tuple(edges))
-
-
-def line(path: Path) -> shapely.LineString:
-    return shapely.LineString([(z.real, z.imag) for z in (path.at(path.length * k / 400) for k in range(401))])
 
 
 BROKEN = {
@@ -56,9 +53,9 @@ def test_a_corner_that_was_meant_stays_where_an_edge_is_drawn_over(where: str, c
     after = smooth_edge(before, "top", keep_length=False, closely=closely).piece
     (top,) = [e.path for e in after.outline if e.name == "top"]
     assert (top.start, top.end) == (parts[0].start, parts[-1].end)
-    drawn, old = line(top), line(chain(parts))
+    drawn, old = stroke(top), stroke(chain(parts))
     places = [drawn.project(shapely.Point(z.real, z.imag)) for z in corners]
-    assert all(drawn.distance(shapely.Point(z.real, z.imag)) < 0.03 for z in corners)
+    assert all(drawn.distance(shapely.Point(z.real, z.imag)) < 1e-6 for z in corners)
     assert places == sorted(places)
     assert [abs(top.at(x) - z) < 1e-6 for x, z in zip(meant_corners(top), corners, strict=True)] == [True] * len(corners)
     assert drawn.hausdorff_distance(old) < 0.3
@@ -82,7 +79,7 @@ def test_beside_a_curve_and_beside_a_line_a_slash_lies_as_far_everywhere() -> No
     piece = Piece("front", outline)
     for name, edge in (("side", side), ("centre front", outline[3].path)):
         slash = beside(piece, whole_run(piece, name, "edge"), 2.0, "distance")
-        own = line(edge)
+        own = stroke(edge)
         off = [
             own.distance(shapely.Point(z.real, z.imag)) for z in (slash.path.at(slash.path.length * k / 40) for k in range(3, 38))
         ]

@@ -10,10 +10,10 @@ import shapely
 
 from patterncraft.geometry.transform import slide
 from patterncraft.moves.registry import MOVES
-from patterncraft.paper.piece import Piece
 from tests.parts_on_bodies import NECK
 from tests.patterncraft.parts.ground import SLEEVE, edge, integrated, made, near, of, refused, table
 from tests.samples import polygon
+from tests.travel import stroke
 
 TWO_SLEEVES = (SLEEVE, of("copy_as", piece="sleeve", name="other sleeve"))
 ON_SLEEVES: list[dict[str, Any]] = [
@@ -65,15 +65,10 @@ def test_a_facing_cut_apart_is_sewn_together_from_its_inner_edge() -> None:
     assert {x.start for x in seam.a + seam.b} == {"inner edge"}
     for x in seam.a + seam.b:
         piece = after.piece(x.piece)
-        inner = polygon_line(piece, "inner edge")
+        inner = stroke(edge(piece, "inner edge"))
         start = after.on_side((x,), 0.0)
         at = piece.outline[start.spot.edge].path.at(start.spot.along)
         assert inner.distance(shapely.Point(at.real, at.imag)) < 1e-6
-
-
-def polygon_line(piece: Piece, name: str) -> shapely.LineString:
-    path = edge(piece, name)
-    return shapely.LineString([(z.real, z.imag) for z in (path.at(path.length * k / 200) for k in range(201))])
 
 
 @pytest.mark.parametrize("by", [0j, 13 + 7j])
@@ -155,7 +150,7 @@ def test_an_armhole_moved_at_both_ends_goes_along_between_them_in_share() -> Non
     old, new = (edge(x.piece("back"), "armhole") for x in (before, after))
     shoulder, side = new.start - old.start, new.end - old.end
     assert (abs(shoulder), abs(side)) == (near(2.0, 1e-2), near(3.0, 1e-2))
-    line = polygon_line(after.piece("back"), "armhole")
+    line = stroke(new)
     for share in (1 / 3, 2 / 3):
         z = old.at(old.length * share) + shoulder * (1 - share) + side * share
         assert line.distance(shapely.Point(z.real, z.imag)) < 0.02

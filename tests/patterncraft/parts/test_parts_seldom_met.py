@@ -5,12 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
-import shapely
 
-from patterncraft.paper.piece import Piece
 from patterncraft.parts.sleeve_work import top_of
 from tests.patterncraft.parts.ground import SLEEVE, STAND, Step, edge, made, near, nobody, of, refused, table
 from tests.samples import polygon
+from tests.travel import stroke
 
 CUT_ACROSS = of("cut_across", pieces=["sleeve"], at={"edge": "front underarm", "from": "cap", "distance": 10.0})
 REFUSED: list[tuple[tuple[Step, ...], str, str, str]] = [
@@ -74,9 +73,4 @@ def test_a_cap_without_its_mark_has_its_top_where_it_is_highest() -> None:
 def test_a_flat_collars_outer_edge_is_longer_than_its_neck() -> None:
     collar = made(STAND, of("collar", kind="flat", width=7.0, overlap=1.5)).pattern.piece("flat collar")
     assert edge(collar, "outer edge").length > edge(collar, "neckline").length
-    assert shapely.hausdorff_distance(_line(collar, "outer edge"), _line(collar, "neckline")) >= 7.0 - 1e-6
-
-
-def _line(piece: Piece, name: str) -> shapely.LineString:
-    path = edge(piece, name)
-    return shapely.LineString([(z.real, z.imag) for z in (path.at(path.length * k / 100) for k in range(101))])
+    assert stroke(edge(collar, "outer edge")).hausdorff_distance(stroke(edge(collar, "neckline"))) >= 7.0 - 1e-6
