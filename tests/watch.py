@@ -200,6 +200,32 @@ def assert_said(step: Move, before: Pattern) -> None:
                 assert any(w in said for w in words), f"{step.move} does not say the {key} {value}: {said}"
 
 
+def assert_said_which_way(step: Move, before: Pattern) -> None:
+    """An amount that may be above or below nought is told with its way: the sentence of the same step the other way is another one."""
+    data = step.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+    said = step.spoken(before, "cm")
+    for key in data.keys() - set(UNSAID):
+        value, what = data[key], parameter(type(step), key)
+        if any(str(getattr(step, k)) not in among for k, among in what.only.items()):
+            continue
+        if what.unit == "cm" and isinstance(value, float) and value and what.low is not None and what.low < 0:
+            name = next(n for n, f in type(step).model_fields.items() if (f.alias or n) == key)
+            other = step.model_copy(update={name: -value})
+            assert other.spoken(before, "cm") != said, f"{step.move} does not say which way it goes by its {key}: {said}"
+
+
+def assert_begun(step: Move, before: Pattern, outcome: Outcome) -> None:
+    """A line of working begins with a capital, or with a name as it is written on paper."""
+    names: set[str] = set()
+    for pattern in (before, outcome.pattern):
+        names |= {s.name for s in pattern.seams} | {n.name for n in pattern.notches}
+        for p in pattern.pieces:
+            names |= {p.name, *p.edge_names, *(x.name for x in (*p.lines, *p.darts, *p.lenses, *p.marks))}
+    for told in outcome.working:
+        if told.label[0].islower():
+            assert any(told.label.startswith(n) for n in names), f"{step.move}: the label begins small: {told.label!r}"
+
+
 WAS_AND_IS = re.compile(r"(?:(?P<piece>[^,:]+), )?(?P<edge>[^,:]+?):? before(?:, now| = now)")
 """How a length that changed, or stayed, is told: of an edge of a piece, or of the one piece that the step is about."""
 
@@ -414,6 +440,8 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
         assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
         assert_said(self, pattern)
+        assert_said_which_way(self, pattern)
+        assert_begun(self, pattern, outcome)
         assert_made(self, pattern, outcome)
         assert_told_as_it_lies(self, pattern, outcome)
         assert_hangs_together(outcome.pattern)

@@ -182,13 +182,14 @@ class School(ABC):
         return right_way_round(base.pattern)
 
     def _sound(self, piece: Piece) -> None:
+        cure = f"Measure again, first of all: {', '.join(MEASURES[k].title.lower() for k in self.needs[:4])}."
         try:
-            assert_sound(piece)
+            assert_sound(piece, cure)
         except MoveRefused as e:
             raise BadMeasure(
                 f"with these measures {e.message}",
                 f"{self.title}, {piece.name}",
-                f"Measure again, first of all: {', '.join(MEASURES[k].title.lower() for k in self.needs[:4])}.",
+                cure,
                 self.needs[0] if self.needs else "",
             ) from None
 

@@ -13,10 +13,10 @@ from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Piece
 from ..paper.seam import SeamRule, Stretch
+from ..parts.folded_strip import AlongSide, along_side
 from ..parts.loose_edges import reading_of, sewn_now, told_where_sewn
 from ..parts.neck_strips import MOST_STRETCH
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
-from ..parts.reading import Reading
 from ..parts.sheets import strip
 from ..parts.stand import end_seam
 from ..units import Unit, format_length
@@ -71,8 +71,9 @@ class Band(PartMove):
         word = self.edges[0][1]
         reading = reading_of(table, self.edges, f"{word} band", "edges")
         (name,) = piece_names(pattern, (f"{word} band",))
-        fold = self._fold(table, reading)
-        piece = self._piece(name, word, reading.length / ratio, fold)
+        along = along_side(table, reading)
+        fold = along.fold
+        piece = self._piece(name, word, reading.length / ratio, along)
         (edge,) = seam_names(table, (f"{word} band edge",))
         words = " + ".join(f"{s.piece} {{}}" for s in reading.side)
         half = "Half the edge" if fold else "The edge"
@@ -104,18 +105,12 @@ class Band(PartMove):
         pairs = tuple(Pair(s.name or "joint", s.at, s.at / ratio) for s in reading.stops)
         rule = SeamRule("stretch", ratio=round(ratio + 5e-5, 4), longer="a") if self.percent else SeamRule("equal")
         own = (end_seam(edge, piece, tuple(e for e in piece.edge_names if e in ("inner edge", "start", "end"))),)
-        join = Join(reading, (Stretch(name, word, fold or "start"),), rule, pairs)
+        join = Join(reading, (Stretch(name, word, "end" if along.turned else fold or "start"),), rule, pairs)
         return Part("band", (piece,), (join,), own, (), sums, tuple(pencil.stages), (), table)
 
-    def _fold(self, table: Pattern, reading: Reading) -> str:
-        """The centre on whose fold the side begins: then the band is cut on the fold, too."""
-        first = reading.side[0]
-        outline = table.piece(first.piece).outline
-        return next((e.name for e in outline if e.kind == "fold" and e.name == first.start), "")
-
-    def _piece(self, name: str, word: str, long: float, fold: str) -> Piece:
+    def _piece(self, name: str, word: str, long: float, along: AlongSide) -> Piece:
         high = 2 * self.depth
         line = DrawnLine("fold line", straight(complex(0, high / 2), complex(long, high / 2)))
-        times = CutPlan(1, bool(fold), False, self.cloth)
-        start: tuple[str, EdgeKind] = (fold, "fold") if fold else ("start", "seam")
-        return strip(name, long, high, (("inner edge", "seam"), ("end", "seam"), (word, "seam"), start), times, lines=(line,))
+        plan = CutPlan(1 if along.fold else along.times, bool(along.fold), False, self.cloth)
+        start: tuple[str, EdgeKind] = (along.fold, "fold") if along.fold else ("start", "seam")
+        return strip(name, long, high, (("inner edge", "seam"), ("end", "seam"), (word, "seam"), start), plan, lines=(line,))

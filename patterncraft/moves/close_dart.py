@@ -73,7 +73,7 @@ class CloseDart(Move):
             n = len(opened.outline)
             opened = redraw(opened, (vertex - 1) % n, 2, legs)
             corner = (corner - (vertex - 1)) % n
-        shut = assert_sound(closed_at_edge(opened, find_dart(opened, dart.name), corner))
+        shut = assert_sound(closed_at_edge(opened, find_dart(opened, dart.name), corner), "Rotate the dart to another place first.")
         followed = lay_down(hand, [shut])
         after = followed.pattern.piece(self.piece)
         lines = [

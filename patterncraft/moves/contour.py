@@ -89,7 +89,9 @@ class Contour(Move):
                 break
             width *= self.amount / shorter
         # Drawn over where it was pinched, the edge loses a hair more: that is told, and not the gape.
-        after = assert_sound(smooth_edge(pinched_out, edge, keep_length=True, closely=True).piece)
+        after = assert_sound(
+            smooth_edge(pinched_out, edge, keep_length=True, closely=True).piece, "Take out less, or farther away."
+        )
         changed = pattern.seams_of(self.piece, edge)
         followed = lay_down(hand, [after], changed=changed)
         now = find_dart(after, self.into)

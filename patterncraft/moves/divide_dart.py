@@ -111,7 +111,9 @@ class DivideDart(Move):
             if target.edge:
                 piece = called(piece, NEW, f"{NEW} {k}", named=False)
             radii.append((target.radius, target.held))
-        after = assert_sound(called(unpinned(piece), _KEPT, dart.name, named=dart.rule.named))
+        after = assert_sound(
+            called(unpinned(piece), _KEPT, dart.name, named=dart.rule.named), "Give a part of it another place, or less."
+        )
         followed = lay_down(hand, [after])
         return Outcome(
             followed.pattern, self._working(before, followed.pattern.piece(self.piece), dart, radii) + notes(followed.told)

@@ -66,7 +66,7 @@ class MergeDarts(Move):
             else:
                 merged = merged_across(piece, dart, kept, self.into, "darts")
                 piece, off, unequal = merged.piece, off + merged.off, merged.unequal
-        after = assert_sound(called(piece, _KEPT, self.into, named=stays.rule.named))
+        after = assert_sound(called(piece, _KEPT, self.into, named=stays.rule.named), "Lead them into another dart.")
         made = find_dart(after, self.into)
         followed = lay_down(hand, [after])
         working += self._sums(before, after, off, unequal)

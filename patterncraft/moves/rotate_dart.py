@@ -87,7 +87,7 @@ class RotateDart(Move):
         target = target_of(before, dart, spot_for(self.to, before, pattern, "to"), self.to.words(before, "cm"), "to")
         angle = meant(dart, self._angle(dart, target.radius, target.held))
         after = turned_into(target, dart, angle, rules)
-        followed = lay_down(hand, [assert_sound(after)])
+        followed = lay_down(hand, [assert_sound(after, "Choose another place or a smaller amount.")])
         return Outcome(followed.pattern, self._working(before, after, dart, angle, target) + notes(followed.told))
 
     def _angle(self, dart: Dart, radius: float, held: float) -> float:

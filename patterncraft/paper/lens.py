@@ -61,7 +61,8 @@ class Lens:
         shares = sorted({*(k / LEVELS for k in range(1, LEVELS)), *(min(max(c, 0.0), 1.0) for c in corners)})
         widths = [self._across(share, way, long) for share in shares]
         best = widths.index(max(widths))
-        low, high = shares[max(0, best - 1)], shares[min(len(shares) - 1, best + 1)]
+        around = [0.0, *shares, 1.0]
+        low, high = around[best], around[best + 2]
         for _ in range(24):
             one, two = low + (high - low) / 3, high - (high - low) / 3
             low, high = (low, two) if self._across(one, way, long) > self._across(two, way, long) else (one, high)

@@ -21,8 +21,8 @@ def crossing_edges(piece: Piece) -> tuple[str, str] | None:
     return (names[pair[0]], names[pair[1]]) if pair else None
 
 
-def assert_sound(piece: Piece, cure: str = "Choose another place or a smaller amount.") -> Piece:
-    """The piece itself, or MoveRefused with the reason."""
+def assert_sound(piece: Piece, cure: str) -> Piece:
+    """The piece itself, or MoveRefused with the reason and what to do about it."""
     if closing_gap(piece) > CLOSE * 10:
         raise MoveRefused("the outline would not close.", piece.name, cure)
     crossed = crossing_edges(piece)

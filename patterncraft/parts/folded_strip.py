@@ -29,7 +29,7 @@ def along_side(pattern: Pattern, reading: Reading) -> AlongSide:
     """How a strip for a side is cut."""
     start, end = names_beside(pattern, reading.side)
     first, last = reading.side[0].piece, reading.side[-1].piece
-    times = max(pattern.piece(s.piece).cut.times_round for s in reading.side)
+    times = max(1, *(pattern.piece(s.piece).cut.times_round for s in reading.side))
     if _is_fold(pattern, first, start):
         return AlongSide(start, False, times)
     if _is_fold(pattern, last, end):
@@ -48,7 +48,7 @@ def side_strip(
     it stands: no allowance is added to it."""
     word = edge_word(reading.side[0].edge)
     left: tuple[str, EdgeKind] = (along.fold, "fold") if along.fold else ("start", "raw")
-    plan = CutPlan(1 if along.fold else max(along.times, 1), bool(along.fold), False, cloth, stretch)
+    plan = CutPlan(1 if along.fold else along.times, bool(along.fold), False, cloth, stretch)
     line = DrawnLine("fold line", straight(complex(0, wide / 2), complex(long, wide / 2)))
     piece = strip(
         name,

@@ -23,27 +23,29 @@ def gathered_between_notches(before: Pattern, after: Pattern, sleeve: str) -> Pa
     cap_first = any(x.piece == sleeve for x in seam.a)
     kept = {n.name: n for n in before.notches_of(seam.name)}
     now = [_cap_first(n, cap_first) for n in after.notches_of(seam.name) if n.name in kept]
-    first, last = (next((n for n in now if n.name == name), None) for name in ENDS)
-    if first is None or last is None or first.at_b is None or last.at_b is None:
+    # From whichever underarm the cap is walked.
+    marks = sorted((n.at_b, n.name) for n in now if n.name in ENDS and n.at_b is not None)
+    if len(marks) < 2:
         return after
+    (first, begins), (last, ends) = marks
     cap = after.side_length(seam.a if cap_first else seam.b)
     other = seam.b if cap_first else seam.a
     armhole = after.side_length(other) if other else seam.rule.length or _promised(before, seam)
-    if armhole < last.at_b:
+    if armhole < last:
         # Let go of its armhole, it is gathered to nothing that is known.
         return after
-    low, high = first.at_b, cap - (armhole - last.at_b)
-    full, flat = high - low, last.at_b - first.at_b
+    low, high = first, cap - (armhole - last)
+    full, flat = high - low, last - first
     if full <= flat or flat <= 0:
         return after
     notches = []
     for n in now:
         at_b = n.at_b if n.at_b is not None else 0.0
-        at = low if n.name == ENDS[0] else high if n.name == ENDS[1] else _along(at_b, first.at_b, last.at_b, low, high)
+        at = low if n.name == begins else high if n.name == ends else _along(at_b, first, last, low, high)
         notches.append(_cap_first(replace(n, at_a=at, at_b=n.at_b), cap_first))
     rule = SeamRule("gather", ratio=full / flat, longer="a" if cap_first else "b")
     whole = SeamRule("equal") if other else SeamRule("ease", cap - armhole - 0.1, cap - armhole + 0.1, armhole)
-    drawn = Seam(seam.name, seam.a, seam.b, whole, (IntervalRule(*ENDS, rule),) if other else ())
+    drawn = Seam(seam.name, seam.a, seam.b, whole, (IntervalRule(begins, ends, rule),) if other else ())
     return replace(
         after,
         seams=tuple(drawn if s.name == seam.name else s for s in after.seams),

@@ -12,16 +12,20 @@ def _look(s: Subject) -> Iterator[Finding]:
     clear = s.rules.looking.notch_clear
     told = {(c.parts[0].seam, name) for c in s.pattern.closures for part in c.parts for name in (part.start, part.end)}
     for seam in s.pattern.seams:
-        whole = s.promises[seam.name].length_a
+        promised = s.promises[seam.name]
         ruled = {name for r in seam.rules for name in (r.start, r.end)}
         for n in s.pattern.notches_of(seam.name):
-            near = min(n.at_a, whole - n.at_a)
+            # On the side on which it stands nearer to an end: an eased side is the longer one.
+            sides = [(seam.a, n.at_a, promised.length_a)]
+            if seam.b and n.at_b is not None and promised.length_b is not None:
+                sides.append((seam.b, n.at_b, promised.length_b))
+            near, (side, along, whole) = min(((min(x[1], x[2] - x[1]), x) for x in sides), key=lambda x: x[0])
             if near >= clear - 1e-6 or n.name in ruled or (seam.name, n.name) in told or whole < 2 * clear:
                 continue
-            piece, at = s.place(seam.a, n.at_a)
+            piece, at = s.place(side, along)
             words = f"{seam.name}: the notch “{n.name}” is {max(near, 0.0):.1f} cm from the end: cut, it lies in the allowance of the corner."
-            to = round(clear if n.at_a < 0.5 * whole else whole - clear, 4)
-            cure = {"move": "move_notch", "seam": seam.name, "notch": n.name, "to": to}
+            to = n.at_a + (clear - near if along < 0.5 * whole else near - clear)
+            cure = {"move": "move_notch", "seam": seam.name, "notch": n.name, "to": round(to, 4)}
             yield Finding(words, clear - near, clear, piece, n.name, seam.name, at, cure)
 
 

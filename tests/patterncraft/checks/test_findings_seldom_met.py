@@ -83,3 +83,17 @@ def test_a_cap_is_judged_alike_from_either_side_of_its_seam(code: str) -> None:
         assert [(f.words, round(f.amount, 6)) for f in found(other, code)] == [
             (f.words, round(f.amount, 6)) for f in found(subject, code)
         ]
+
+
+@pytest.mark.parametrize(("a", "b", "piece", "to"), [(4.0, 0.9, "back", 5.1), (0.9, 4.0, "front", 2.0)])
+def test_a_notch_in_the_corner_of_one_side_alone_is_told_there(a: float, b: float, piece: str, to: float) -> None:
+    """Within 2 cm of the end, as the house has it, by 11 mm; moved by as much it is clear."""
+    subject = spoilt(worked(("bodice",)), of_notch("side", "side balance", at_a=a, at_b=b))
+    (f,) = found(subject, "notch-corner")
+    assert (f.piece, f.amount, f.limit) == (piece, pytest.approx(1.1), 2.0)
+    assert f.words.startswith("side: the notch “side balance” is 0.9 cm from the end")
+    assert f.cure == {"move": "move_notch", "seam": "side", "notch": "side balance", "to": to}
+    path = subject.pattern.on_side(
+        (next(x for s in (subject.pattern.seam("side"),) for x in (*s.a, *s.b) if x.piece == piece),), 0.9
+    )
+    assert f.at == path.piece.outline[path.spot.edge].path.at(path.spot.along)

@@ -3,20 +3,28 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import pytest
+import shapely
 
 from patterncraft.errors import BadPlace, MoveRefused
-from patterncraft.geometry.path import straight
+from patterncraft.geometry.path import Path, straight
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.join import tape_shut
+from patterncraft.paper.lens import LEVELS, Lens
+from patterncraft.paper.opened import Opened, add_fullness
+from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DartShape, DrawnLine, Piece
-from patterncraft.paper.seam import IntervalRule, Seam, SeamRule, Stretch, called
+from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch, called
 from patterncraft.paper.sewn import neighbours, starts_at_end
+from patterncraft.paper.sides import Leg, NewSide
 from patterncraft.paper.sound import assert_sound
 from patterncraft.paper.stitching import stitched_legs
+from patterncraft.paper.trace import Kin, Trace, cut_traces, end_to_end
 from tests.samples import ruled, sheet, square
+from tests.travel import stroke
 
 
 def test_a_sheet_that_does_not_close_is_refused_and_one_that_closes_to_a_hair_is_not() -> None:
@@ -24,7 +32,7 @@ def test_a_sheet_that_does_not_close_is_refused_and_one_that_closes_to_a_hair_is
     for off, sound in ((2e-7, True), (2e-3, False)):
         gaping = Piece("sheet", (*edges[:3], edges[3].with_path(straight(10j, off + 0j))))
         if sound:
-            assert assert_sound(gaping) is gaping
+            assert assert_sound(gaping, "Draw it anew.") is gaping
         else:
             with pytest.raises(MoveRefused, match="would not close") as told:
                 assert_sound(gaping, "Draw it anew.")
@@ -34,17 +42,17 @@ def test_a_sheet_that_does_not_close_is_refused_and_one_that_closes_to_a_hair_is
 def test_a_sheet_that_holds_nothing_is_refused() -> None:
     flat = ruled("sliver", [0j, 5 + 0j, 10 + 0j, 5 + 0j], "abcd")
     with pytest.raises(MoveRefused) as told:
-        assert_sound(flat)
+        assert_sound(flat, "Draw it anew.")
     assert told.value.where == "sliver"
     inside_out = ruled("turned", [0j, 10j, 10 + 10j, 10 + 0j], "abcd")
     with pytest.raises(MoveRefused, match="nothing would be left"):
-        assert_sound(inside_out)
+        assert_sound(inside_out, "Draw it anew.")
 
 
 def test_edges_that_run_over_each_other_are_both_named() -> None:
     knot = ruled("knot", [0j, 10 + 0j, 10j, 10 + 10j], "abcd")
     with pytest.raises(MoveRefused, match=r"the b would run over the d|the d would run over the b"):
-        assert_sound(knot)
+        assert_sound(knot, "Draw it anew.")
 
 
 @pytest.mark.parametrize(("at_end", "corner"), [(False, 0j), (True, 10 + 0j)])
@@ -132,3 +140,70 @@ def test_a_hollowed_dart_is_stitched_inside_its_legs_and_a_rounded_one_outside(
     for leg, own in zip(stitched_legs(dart), (dart.leg_in, dart.leg_out), strict=True):
         half, straight_half = leg.at(0.5 * leg.length), 0.5 * (own.path.start + own.path.end)
         assert abs(straight_half.real - 10) - abs(half.real - 10) == pytest.approx(0.1 if inwards else -0.1, abs=0.005)
+
+
+def test_a_cut_through_a_trace_leaves_both_halves_what_the_whole_was() -> None:
+    """Either half knows how its old edge was sewn; end to end again they are the whole; laid down, the cut that made the edge is still known."""
+    kin = Kin(3, 12.5, -1)
+    whole = (Trace(7, 2.0, 12.0, 20.0, kin), Trace(8, 0.0, 5.0, 5.0, Kin(4, 0.0, 1)))
+    left, right = cut_traces(whole, 6.0)
+    assert left == (Trace(7, 2.0, 5.0, 6.0, kin),)
+    assert right == (Trace(7, 5.0, 12.0, 14.0, kin), whole[1])
+    assert end_to_end(left, right) == whole
+    edge = Edge("panel", "seam", straight(0j, 20 + 0j), "first cut", whole[:1])
+    assert edge.without_trace() == Edge("panel", "seam", straight(0j, 20 + 0j), "first cut")
+
+
+def test_a_slit_in_a_sheet_of_two_edges_is_taped_shut() -> None:
+    """Two edges round, and two that lie on each other within: taped, the paper is what it was, and of the slit the tape is left."""
+    slit = ruled("disc", [0j, 10 + 0j, 6 + 4j, 10 + 0j, 10 + 10j], ["bottom", "in", "out", "right", "left"])
+    shut = tape_shut(slit, 2)
+    assert [e.name for e in shut.outline] == ["right", "left", "bottom"]
+    assert [t.length for t in shut.paper.tapes] == [pytest.approx(abs(4 - 4j))]
+    three = ruled("half", [0j, 10 + 0j, 6 + 4j, 10 + 0j], ["bottom", "in", "out", "back"])
+    assert [e.name for e in tape_shut(three, 2).outline] == ["back", "bottom"]
+
+
+@pytest.mark.parametrize("low", [True, False])
+def test_a_lens_that_is_widest_close_to_a_point_is_measured_there(low: bool) -> None:
+    """A straight side against a curve that bulges just before its end: across, by another library's intersections."""
+    bulge = [0j, 99j, 12 + 99.9j, 100j]
+    if not low:
+        bulge = [complex(z.real, 100 - z.imag) for z in bulge[::-1]]
+    side = Path(((bulge[0], bulge[1], bulge[2], bulge[3]),))
+    lens = Lens("dart", straight(0j, 100j), side)
+    line = stroke(side)
+    widest = max(
+        (max(x for x, _ in _points(line.intersection(shapely.LineString([(-1, y), (20, y)])))), y)
+        for y in (k / 200 for k in range(1, 20000))
+    )
+    assert min(widest[1], 100 - widest[1]) < 100 / LEVELS, "beyond the last level that is looked at"
+    assert lens.widest == pytest.approx(widest[0], abs=5e-4)
+    assert lens.widest_at.imag == pytest.approx(widest[1], abs=0.05)
+
+
+def _points(found: Any) -> list[tuple[float, float]]:
+    parts = [found] if found.geom_type == "Point" else list(getattr(found, "geoms", []))
+    return [p.coords[0] for p in parts if p.geom_type == "Point"] or [(0.0, 0.0)]
+
+
+def test_a_rule_that_only_meets_the_zone_opened_next_to_it_stays_between_its_own_notches() -> None:
+    seam = Seam(
+        "joint",
+        (Stretch("one", "top"),),
+        (Stretch("other", "top"),),
+        SeamRule("equal"),
+        (
+            IntervalRule("first", "second", SeamRule("gather", ratio=1.2)),
+            IntervalRule("third", "fourth", SeamRule("gather", ratio=1.3)),
+        ),
+    )
+    at = {"first": 4.0, "second": 8.0, "third": 14.0, "fourth": 18.0}
+    notches = [Notch(name, "joint", "single", x, x) for name, x in at.items()]
+    before = Pattern((sheet(24, 10, "one"), sheet(24, 10, "other")), (seam,), tuple(notches))
+    same = NewSide(seam.a, (Leg(0.0, 24.0, 0.0, 24.0),), 0.0, 24.0, 24.0)
+    after, _ = add_fullness(
+        before, seam, (same, same._replace(side=seam.b)), notches, [Opened("one", "top", 0, 8.0, 14.0, "gather")]
+    )
+    assert set(seam.rules) <= set(after.rules)
+    assert len(after.rules) == 3

@@ -139,7 +139,7 @@ def test_bridge_adds_exactly_the_new_paper() -> None:
     top = straight_edge("top", 10 + 0j, 14 + 0j)
     bottom = straight_edge("bottom", 14 + 10j, 10 + 10j)
     one = bridge(left, 1, right, 3, top, bottom)
-    assert assert_sound(healed(one)).area == pytest.approx(240)
+    assert assert_sound(healed(one), "Draw it anew.").area == pytest.approx(240)
     assert len(one.paper.patches) == 1
     assert len(one.paper.tapes) == 2
     with pytest.raises(BadPlace, match="does not reach"):
@@ -154,4 +154,4 @@ def test_paper_that_lies_on_itself_is_refused() -> None:
     piece = Piece("bad", edges)
     assert crossing_edges(piece) is not None
     with pytest.raises(MoveRefused, match="lie on itself"):
-        assert_sound(piece)
+        assert_sound(piece, "Draw it anew.")
