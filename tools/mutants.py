@@ -25,7 +25,7 @@ from typing import Final
 
 ROOT: Final = Path(__file__).resolve().parents[1]
 WORK: Final = ROOT / "var" / "mutants"
-NOTICED: Final = (1, 3, 24, 36, 37, 152, 255, -24, -9)
+NOTICED: Final = (1, 3, 24, 36, 37, 152, 255, -24, -11, -9, -6)
 """Exit codes by which a fault was noticed: a test failed, the run ended badly, or it never ended."""
 UNTESTED: Final = (5, 33)
 HARMLESS: Final = (

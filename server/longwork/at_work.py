@@ -65,8 +65,10 @@ def attempt_at(kind: type[L], number: int, attempt: int, work: Callable[[AtWork[
     raised."""
     _heard()
     mine = kind._default_manager.filter(pk=number, attempt=attempt)
-    record = mine.filter(state=State.WAITING).first()
-    if record is None or not mine.update(state=State.RUNNING, beat=timezone.now(), message=""):
+    waiting = mine.filter(state=State.WAITING)
+    record = waiting.first()
+    # Somebody may have said stop between the two questions: then it waits no more.
+    if record is None or not waiting.update(state=State.RUNNING, beat=timezone.now(), message=""):
         return
     try:
         work(AtWork(record))

@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 import shapely
 from django.core.management import call_command
+from django.db.models import QuerySet
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
@@ -132,6 +133,27 @@ def test_stopped_before_it_began_and_gone_on_with(us: Caller, style: Style) -> N
     us.post(f"/lays/{number}/on", {"seconds": 1})
     work()
     assert us.get(f"/lays/{number}").json()["length"] <= length, "never worse than what was there"
+
+
+def test_stopped_between_being_seen_and_being_taken_it_is_not_begun(
+    us: Caller, style: Style, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The worker has seen that it waits; before it says that it is at it, somebody says stop."""
+    number = asked(us, style).json()["id"]
+    first, said = QuerySet.first, []
+
+    def slow_first(found: QuerySet[LayRecord]) -> LayRecord | None:
+        seen = first(found)
+        if found.model is LayRecord and not said:
+            said.append("stop")
+            said.append(us.post(f"/lays/{number}/stop", None).json()["state"])
+        return seen
+
+    monkeypatch.setattr(QuerySet, "first", slow_first)
+    work()
+    assert said == ["stop", "stopped"]
+    lay = us.get(f"/lays/{number}").json()
+    assert (lay["state"], lay["pieces"]) == ("stopped", [])
 
 
 def test_what_a_killed_worker_left_is_taken_up_with_what_it_found(us: Caller, style: Style) -> None:
