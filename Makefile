@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve plotter backup restore phrase test test-postgres lint bench siege mutants shots schema clean
+.PHONY: setup demo serve plotter backup restore phrase test test-postgres lint lint-python lint-web bench siege mutants shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -50,13 +50,18 @@ phrase: $(STAMP)
 /usr/bin/chromium:
 	apt-get update -qq && apt-get install -y -qq chromium
 
+# Each on a core of its own: what Python's checkers say, and the front end's, with its own tests.
 lint: setup
+	$(MAKE) --no-print-directory --jobs=2 lint-python lint-web
+
+lint-python:
 	$(BIN)/ruff format --check . && $(BIN)/ruff check .
 	$(BIN)/mypy
-	cd web && npx biome check src && npx tsc --noEmit
+
+lint-web:
+	cd web && npx biome check src && npx tsc --noEmit && npm test --silent
 
 test: setup lint /usr/bin/chromium
-	cd web && npm test --silent
 	$(BIN)/python -m pytest -n 2 -m "not browser"
 	$(BIN)/python -m tools.on_postgres -n 2 $(addprefix tests/server/test_, walls.py runs.py library.py styles.py at_once.py)
 	$(BIN)/python -m pytest -n 2 --dist loadfile -m browser

@@ -11,7 +11,7 @@ from shapely import STRtree
 from shapely.geometry import Polygon
 
 from ..errors import BadPlace
-from .packing import Phase, Placed, ring_of
+from .packing import Placed, ring_of
 from .shapes import Shape
 
 OVERLAP: Final = 1e-3
@@ -61,7 +61,7 @@ class Lay:
             out.append(complex(place.x, place.y))
         return out
 
-    def with_moved(self, index: int, turn: float, shift: complex, phases: Sequence[Phase] = ()) -> Lay:
+    def with_moved(self, index: int, turn: float, shift: complex) -> Lay:
         """One piece slid or turned by hand. Raises BadPlace where it would lie on another piece, off the cloth or off the fold, be turned as its
         grain or the nap does not allow."""
         old = self.placed[index]
@@ -73,16 +73,14 @@ class Lay:
             shift = complex(shift.real, 0.0)
         moved = replace(self, placed=(*self.placed[:index], Placed(old.shape, old.copy, turn, shift), *self.placed[index + 1 :]))
         where = ring_of(self.shapes, moved.placed[index])
-        if (
-            min(z.imag for z in where) < -OVER
-            or max(z.imag for z in where) > self.room + OVER
-            or min(z.real for z in where) < -OVER
-        ):
-            raise BadPlace("it would hang off the cloth.", shape.label, "Keep it between the selvedges.", "shift")
+        off_across = min(z.imag for z in where) < -OVER or max(z.imag for z in where) > self.room + OVER
+        if off_across or min(z.real for z in where) < -OVER:
+            cure = "Keep it between the selvedges." if off_across else "Keep it behind the cloth's end."
+            raise BadPlace("it would hang off the cloth.", shape.label, cure, "y" if off_across else "x")
         over = moved.overlaps(index)
         if over:
             others = ", ".join(dict.fromkeys(self.shapes[self.placed[k].shape].label for k in over))
-            raise BadPlace(f"it would lie on the {others}.", shape.label, "Leave the scissors a way between them.", "shift")
+            raise BadPlace(f"it would lie on the {others}.", shape.label, "Leave the scissors a way between them.", "x")
         return moved
 
     def overlaps(self, index: int) -> list[int]:

@@ -79,7 +79,6 @@ PARAMETERS = {
     *(name for kind in MOVES.values() for n, f in kind.model_fields.items() for name in (n, f.alias) if name),
     *MEASURES,
     *HouseRules.model_fields,
-    "shift",  # where a hand slides a piece of a lay to
     *_properties(json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text(encoding="utf-8"))),
 }
 

@@ -273,14 +273,16 @@ def test_by_hand_a_piece_slides_where_it_laps_on_nothing() -> None:
     lay = two()
     assert lay.with_moved(1, 0.0, 41 + 0j).length == 81.0
     assert lay.with_moved(1, 180.0, 90 + 30j).length == 90.0
-    for turn, shift, words in (
-        (0.0, 39 + 0j, "would lie on the skirt"),
-        (0.0, 50 + 40j, "hang off the cloth"),
-        (0.0, 50 - 1j, "hang off the cloth"),
-        (90.0, 100 + 0j, "off its grain"),
+    for turn, shift, words, field in (
+        (0.0, 39 + 0j, "would lie on the skirt", "x"),
+        (0.0, 50 + 40j, "hang off the cloth", "y"),
+        (0.0, 50 - 1j, "hang off the cloth", "y"),
+        (0.0, -1 + 0j, "hang off the cloth", "x"),
+        (90.0, 100 + 0j, "off its grain", "turn"),
     ):
-        with pytest.raises(BadPlace, match=words):
+        with pytest.raises(BadPlace, match=words) as told:
             lay.with_moved(1, turn, shift)
+        assert told.value.field == field
     assert lay.is_sound()
     assert not replace(lay, placed=(lay.placed[0], Placed(1, 0, 0.0, 39.9 + 0j))).is_sound()
 

@@ -1,0 +1,124 @@
+"""The smallest acts on paper: whose paper it is, which edge a dart opens in, what heals, what lies beside an opened zone."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+import shapely
+
+from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.transform import slide, turn_over
+from patterncraft.paper.account import weighed
+from patterncraft.paper.dart import darts_of
+from patterncraft.paper.draw import redraw
+from patterncraft.paper.edge import Edge
+from patterncraft.paper.join import healed
+from patterncraft.paper.lens import Lens
+from patterncraft.paper.made import is_part
+from patterncraft.paper.opened import Opened, add_fullness
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Mark, Piece
+from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
+from patterncraft.paper.sides import Leg, NewSide
+from tests.patterncraft.parts.ground import NECK, SLEEVE, made, of
+from tests.samples import polygon, ruled, sheet, square
+
+
+def test_a_snippet_of_new_paper_with_some_of_it_put_away_still_lies_on_new_paper() -> None:
+    """One square centimetre, new all over, of which half a one was cut off before: it is counted where it lies."""
+    small, large = square(1, "snippet"), square(10, "rest")
+    patch = Path(tuple(s for e in small.outline for s in e.path.segments))
+    small = replace(small, paper=replace(small.paper, patches=(patch,), new=1.0, away=0.5, block=0.5))
+    large = replace(large, paper=replace(large.paper, block=100.0))
+    one, other = weighed([small, large])
+    assert (one.paper.new, one.paper.away, one.paper.block) == (pytest.approx(1.0, abs=2e-3), 0.5, pytest.approx(0.5, abs=2e-3))
+    assert (other.paper.new, other.paper.away) == (pytest.approx(0.0, abs=2e-3), 0.0)
+
+
+@pytest.mark.parametrize(("name", "edge"), [("side dart", "side"), ("waist dart", "waist"), ("dart 3", "waist")])
+def test_a_dart_in_a_corner_opens_in_the_edge_it_is_called_after(name: str, edge: str) -> None:
+    corners = [0j, 10 + 0j, 10 + 8j, 7 + 5j, 8 + 10j, 10j]
+    piece = ruled("front", corners, ["armhole", "side", name, name, "waist", "hem"])
+    (dart,) = darts_of(piece)
+    assert dart.mouth_edge == edge
+
+
+def test_what_is_marked_on_a_line_stays_where_no_line_takes_its_place() -> None:
+    """Drawn anew as two legs of a dart alone, the old edge leads nowhere: the mark lies where it lay."""
+    piece = replace(square(10), marks=(Mark("middle", 5 + 0j),))
+    legs = (Edge("dart", "dart", straight(0j, 5 + 4j)), Edge("dart", "dart", straight(5 + 4j, 10 + 0j)))
+    assert redraw(piece, 0, 1, legs).mark("middle").at == 5 + 0j
+    bowed = (Edge("top", "seam", straight(0j, 5 - 3j)), Edge("top", "seam", straight(5 - 3j, 10 + 0j)))
+    moved = redraw(piece, 0, 1, bowed).mark("middle").at
+    assert polygon(redraw(piece, 0, 1, bowed)).exterior.distance(shapely.Point(moved.real, moved.imag)) < 1e-9
+
+
+def test_the_legs_of_a_dart_that_lie_in_one_line_stay_two_and_so_do_the_last_two_edges() -> None:
+    flat = ruled("sheet", [0j, 5 + 0j, 10 + 0j, 10 + 10j, 10j], ["dart", "dart", "right", "bottom", "left"])
+    assert [e.name for e in healed(flat).outline] == ["dart", "dart", "right", "bottom", "left"]
+    cut = ruled("sheet", [0j, 5 + 0j, 10 + 0j, 10 + 10j, 10j], ["top", "top", "right", "bottom", "left"])
+    assert [e.name for e in healed(cut).outline] == ["top", "right", "bottom", "left"]
+    # A drop: pointed where the second edge begins, round where the first does.
+    round_ = Path(((0j, 4 + 0j, 8 + 4j, 10j),)), Path(((10j, -8 + 4j, -4 + 0j, 0j),))
+    drop = Piece("drop", (Edge("rim", "seam", round_[0]), Edge("rim", "seam", round_[1])))
+    assert len(healed(drop).outline) == 2
+
+
+def test_a_lens_keeps_its_left_side_slid_and_changes_it_turned_over() -> None:
+    lens = Lens("dart", Path(((0j, -2 + 5j), (-2 + 5j, 10j))), straight(0j, 10j))
+    slid, turned = lens.placed(slide(3 + 1j)), lens.placed(turn_over(0j, 1j))
+    assert min(z.real for s in slid.left.segments for z in s) == 1.0
+    assert max(z.real for s in slid.right.segments for z in s) == 3.0
+    assert max(z.real for s in turned.right.segments for z in s) == 2.0
+    assert max(z.real for s in turned.left.segments for z in s) == 0.0
+
+
+def test_a_part_is_told_from_the_style_it_was_made_for() -> None:
+    """A sleeve was made, too, and is the style itself; cuff and facing are its parts."""
+    pattern = made(SLEEVE, of("cuff", girth=19.0), of("facing", edges=NECK)).pattern
+    told = {p.name: is_part(pattern, p) for p in pattern.pieces}
+    assert {name for name, part in told.items() if not part} == {"front", "back", "sleeve"}
+    assert {"cuff", "front facing", "back facing"} <= {name for name, part in told.items() if part}
+
+
+def flat_seam(*rules: IntervalRule, **at: float) -> tuple[Pattern, Seam, list[Notch]]:
+    """Two sheets 24 cm wide sewn along their tops, with notches, and rules between them."""
+    seam = Seam("joint", (Stretch("one", "top"),), (Stretch("other", "top"),), SeamRule("equal"), rules)
+    notches = [Notch(name, "joint", "single", x, x) for name, x in at.items()]
+    return Pattern((sheet(24, 10, "one"), sheet(24, 10, "other")), (seam,), tuple(notches)), seam, notches
+
+
+def side(of_: str, *legs: Leg) -> NewSide:
+    return NewSide((Stretch(of_, "top"),), legs, 0.0, legs[-1].new_to, 24.0)
+
+
+ZONE = Opened("one", "top", 0, 8.0, 14.0, "gather")
+
+
+def test_beside_an_opened_zone_the_edge_keeps_its_length_though_it_was_redrawn() -> None:
+    """By 2 mm on the one side and by 1 mm on the other it came out otherwise: measured from the seam's ends the zone begins at 8 cm, and ends 10 cm before the
+    end, as it did."""
+    before, seam, notches = flat_seam()
+    own = side("one", Leg(0, 8, 0, 8.2), Leg(8, 14, 8.2, 19.9), Leg(14, 24, 19.9, 30))
+    _, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), notches, [ZONE])
+    assert [(n.at_a, n.at_b) for n in found] == [(8.0, 8.0), (20.0, 14.0)]
+    # Half a centimetre is another zone's doing: then it lies where its paper lies.
+    own = side("one", Leg(0, 8, 0, 8.5), Leg(8, 14, 8.5, 19.9), Leg(14, 24, 19.9, 30))
+    _, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), notches, [ZONE])
+    assert [(n.at_a, n.at_b) for n in found] == [(8.5, 8.0), (20.0, 14.0)]
+
+
+@pytest.mark.parametrize("kind", ["ease", "gather"])
+def test_of_a_rule_that_held_for_the_very_zone_nothing_is_left_beside_it(kind: str) -> None:
+    old = SeamRule("ease", 0.0, 1.0) if kind == "ease" else SeamRule("gather", ratio=1.2)
+    before, seam, notches = flat_seam(IntervalRule("first", "second", old), first=8.0, second=14.0)
+    own = side("one", Leg(0, 8, 0, 8), Leg(8, 14, 8, 20), Leg(14, 24, 20, 30))
+    after, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), [ZONE])
+    (rule,) = after.rules
+    at = {n.name: n.at_a for n in found}
+    assert (at[rule.start], at[rule.end], rule.rule.ratio) == (8.0, 20.0, 2.0)
+
+
+def _moved(notches: list[Notch], own: NewSide) -> list[Notch]:
+    return [replace(n, at_a=own.mapped(n.at_a) or 0.0) for n in notches]
