@@ -18,6 +18,7 @@ import subprocess
 import sys
 import time
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from itertools import count
 from pathlib import Path
@@ -47,6 +48,9 @@ READING: Final = (
 """What runs once, when the code is read in, runs before mutmut switches a fault on: only these can see it."""
 LEAST: Final = 8
 """Faults tried of the smallest package."""
+AT_ONCE: Final = os.cpu_count() or 1
+"""Packages tried side by side: half of the time goes into runs that cannot be shared out, of all the tests without a fault, of the type check."""
+ALONE: Final = ("--max-children", "1")
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,12 +235,12 @@ def tried(package: Package, wanted: int, dice: random.Random) -> Result:
     """Make all faults of a package, run so many of them; all, where none is said."""
     begun = time.monotonic()
     place = workplace(package)
-    mutmut(place, "run", "no such fault")
+    mutmut(place, "run", *ALONE, "no such fault")
     made = sorted(faults(place))
     if not made:
         raise SystemExit(f"{package.name}: no faults were made; see {place}")
     names = dice.sample(made, min(wanted, len(made))) if wanted else made
-    done = mutmut(place, "run", *names)
+    done = mutmut(place, "run", *ALONE, *names)
     codes = {n: c for n, c in faults(place).items() if n in set(names)}
     if all(c is None for c in codes.values()):
         raise SystemExit(f"{package.name}: the tests do not run there.\n{done.stdout[-3000:]}\n{done.stderr[-2000:]}")
@@ -333,6 +337,15 @@ def _alike(before: str, after: str) -> bool:
     return kept[0] == kept[1] or "strict" in before
 
 
+def told(result: Result) -> str:
+    """A row of the table."""
+    package, rate = result.package, result.noticed / result.tried
+    return (
+        f"{package.name:<10} {result.noticed:>4} of {result.tried:>4} noticed  {rate:>6.1%}  (goal {package.goal:.0%})  "
+        f"{result.mistyped} of them by the type check, {result.read} by reading; of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s"
+    )
+
+
 def main(names: list[str]) -> int:
     """Print the table and the survivors; 1 where a package falls short of its goal."""
     sample, seed = int(os.environ.get("SAMPLE", "300")), int(os.environ.get("SEED", "2026"))
@@ -340,17 +353,15 @@ def main(names: list[str]) -> int:
     # By the code there is, but of a small package enough to tell something.
     per_line = sample / sum(map(lines, packages))
     print(f"seed {seed}; {f'about {sample} faults' if sample else 'all faults'}\n")
+    wanted = {p.name: max(LEAST, round(per_line * lines(p))) if sample else 0 for p in packages}
     results = []
-    for package in packages:
-        wanted = max(LEAST, round(per_line * lines(package))) if sample else 0
-        result = tried(package, wanted, random.Random(f"{seed} {package.name}"))
-        results.append(result)
-        rate = result.noticed / result.tried
-        print(
-            f"{package.name:<10} {result.noticed:>4} of {result.tried:>4} noticed  {rate:>6.1%}  (goal {package.goal:.0%})  "
-            f"{result.mistyped} of them by the type check, {result.read} by reading; of {result.made} possible, {result.harmless} change nothing, {result.seconds:.0f} s",
-            flush=True,
-        )
+    with ThreadPoolExecutor(AT_ONCE) as pool:
+        # The longest first, so that none is left over at the end.
+        for result in pool.map(
+            lambda p: tried(p, wanted[p.name], random.Random(f"{seed} {p.name}")), sorted(packages, key=lines, reverse=True)
+        ):
+            results.append(result)
+            print(told(result), flush=True)
     for result in results:
         place = WORK / result.package.name
         for kind, survivors in (("survived", result.survivors), ("no test runs there", result.untested)):
