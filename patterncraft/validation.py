@@ -27,6 +27,8 @@ _WORDS = {
     "list_type": "“{field}” must be a list.",
     "dict_type": "“{field}” must be names with values.",
     "model_type": "“{field}” must be names with values.",
+    "union_tag_not_found": "“{discriminator}” is missing.",
+    "union_tag_invalid": "“{discriminator}” must be one of: {expected_tags}.",
 }
 
 
@@ -45,5 +47,7 @@ def sentence(kind: str, place: tuple[Any, ...], limits: dict[str, Any], otherwis
     words = _WORDS.get(kind)
     if words:
         shown = {k: f"{v:g}" if isinstance(v, float) else v for k, v in limits.items()}
+        if "discriminator" in shown:
+            shown["discriminator"] = shown["discriminator"].strip("'")
         return words.format(field=leaf, **shown), field
     return otherwise.removeprefix("Value error, ").rstrip(".") + ".", field

@@ -248,3 +248,27 @@ def test_limits_of_checks_are_house_rules_that_can_be_changed(us: Caller) -> Non
     assert us.send("PUT", "/house-rules/one", {"field": "looking.kink", "text": "7,5"}).status_code == 200
     us.room.refresh_from_db()
     assert us.room.house_rules().looking.kink == 7.5
+
+
+def place_of(matrix: str) -> Any:
+    """An SVG matrix as what takes a point there."""
+    a, b, c, d, e, f = map(float, re.findall(r"-?[\d.]+(?:e-?\d+)?", matrix))
+    return lambda z: complex(a * z.real + c * z.imag + e, b * z.real + d * z.imag + f)
+
+
+def test_a_walk_is_shown_whole_from_where_it_begins_to_where_it_ends(us: Caller, skirt: Style) -> None:
+    """Within its frame lie the table's side, and the rolling one both as it begins and as it ends; and no wide margin of nothing."""
+    walk = us.get(f"/styles/{skirt.pk}/walk?seam=side").json()
+    box = walk["box"]
+    lies = [parse_path(d) for d in walk["line_fixed"]]
+    points = [p.point(k / 20) for p in lies for k in range(21)]
+    for frame in (walk["frames"][0], walk["frames"][-1]):
+        by = place_of(frame["place"])
+        points += [by(p.point(k / 20)) for d in walk["line_rolling"] for p in (parse_path(d),) for k in range(21)]
+    reach = (min(z.real for z in points), min(z.imag for z in points), max(z.real for z in points), max(z.imag for z in points))
+    assert box["left"] <= reach[0] - 1.9
+    assert box["top"] <= reach[1] - 1.9
+    assert box["right"] >= reach[2] + 1.9
+    assert box["bottom"] >= reach[3] + 1.9
+    assert box["right"] - box["left"] < 120
+    assert box["bottom"] - box["top"] < 120

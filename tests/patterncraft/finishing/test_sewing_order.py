@@ -90,6 +90,9 @@ def test_the_making_sheet_says_every_step_with_its_sums_and_the_order(dress: Rep
     assert words.count("before") >= 2
     assert "After" not in words.split("How it can be sewn")[0]
     assert "Sew the armhole: sleeve cap to" in words
+    for act in sewing_order(dress.pattern):
+        if act.kind == "seam" and act.after:
+            assert f"(after {', '.join(act.after)})" in words
     assert told == [(1, 2), (2, 2)]
     # Nothing is written over a drawing or off the page: every letter stands inside the rim.
     for page in document:

@@ -370,8 +370,13 @@ class TestLaidTogether:
 
     def test_an_overlap_is_taken_off_the_length(self) -> None:
         step = {"move": "join_blocks", "upper": "front", "lower": "skirt front", "overlap": 2.0}
-        long = [sewn_of(worked(dress(), s).piece("front"))["centre front"] for s in (step | {"overlap": 0.0}, step)]
+        edge_on_edge, lapped = (worked(dress(), s).piece("front") for s in (step | {"overlap": 0.0}, step))
+        long = [sewn_of(p)["centre front"] for p in (edge_on_edge, lapped)]
         assert long[0] - long[1] == pytest.approx(2.0, abs=1e-6)
+        # The skirt with all that is on it lies as much higher, its dart's point, too; the bodice lies where it lay.
+        before, after = edge_on_edge.lenses[0], lapped.lenses[0]
+        assert after.upper == before.upper
+        assert after.lower.imag == pytest.approx(before.lower.imag - 2.0, abs=1e-6)
 
     @pytest.mark.parametrize(
         ("step", "words"),
