@@ -13,7 +13,7 @@ from patterncraft.fitting.corrected import corrected, read_correction
 from patterncraft.formats.openfile import BlockFile
 from patterncraft.formats.openfile_io import block_file, read_block, read_file, write_file
 from patterncraft.paper.sewn import sewn_length
-from tests.samples import WHOLE
+from tests.samples import WHOLE, sewn_of
 
 DARTS: dict[str, Any] = {"move": "take_in", "piece": "skirt back", "darts": ["waist dart 1", "waist dart 2"], "amount": 0.5}
 TAKEN: dict[str, Any] = {"correction": "step", "step": DARTS}
@@ -69,10 +69,20 @@ def test_a_correction_keeps_the_blocks_pieces(step: dict[str, Any], words: str) 
         corrected(school("skirt").draft(WHOLE), [{"correction": "step", "step": step}])
 
 
-@pytest.mark.parametrize("bad", [{}, {"step": DARTS}, {"correction": "step"}, {"correction": "step", "step": {"move": "fly away"}}])
-def test_what_is_no_correction_is_refused_in_a_sentence(bad: dict[str, Any]) -> None:
-    with pytest.raises(PatternError):
+@pytest.mark.parametrize(
+    ("bad", "words"),
+    [
+        ({}, "“correction” is missing."),
+        ({"step": DARTS}, "“correction” is missing."),
+        ({"correction": "let out"}, "“correction” must be one of: 'match_shoulders', 'true_legs', 'soften_cap', 'step'."),
+        ({"correction": "step"}, "“step” is missing."),
+        ({"correction": "step", "step": {"move": "fly away"}}, "There is no move called “fly away”."),
+    ],
+)
+def test_what_is_no_correction_is_refused_in_a_sentence(bad: dict[str, Any], words: str) -> None:
+    with pytest.raises(PatternError) as told:
         corrected(school("skirt").draft(WHOLE), [bad])
+    assert told.value.message.lower() == words.lower()
 
 
 @pytest.mark.parametrize("steps", [[TAKEN], [LONGER], [TAKEN, LONGER]])
@@ -85,3 +95,19 @@ def test_what_waits_for_a_part_waits_for_the_corrected_edge(steps: list[Any]) ->
         sum(sewn_length(fitted.pattern.piece(p), "waist") for p in ("skirt front", "skirt back"))
     )
     assert now.rule.length - was.rule.length == pytest.approx(-0.5 if TAKEN in steps else 0.0, abs=1e-6)
+
+
+def test_drafted_again_it_is_drawn_by_its_own_settings_and_on_its_own_base() -> None:
+    """Another ease at the waist is another waist, by as much; on a larger armhole it is a larger cap."""
+    plain, loose = (drafted_again("bodice-direct", WHOLE, {"waist_ease": ease}, None, ()) for ease in (0.0, 8.0))
+    waist = [sum(sewn_of(p)["waist"] for p in b.pattern.pieces) for b in (plain, loose)]
+    # A half: of 8 cm round the body 4.
+    assert waist[1] - waist[0] == pytest.approx(4.0, abs=0.05)
+    sleeves = [
+        drafted_again("sleeve-compass", WHOLE, {}, drafted_again("bodice-direct", WHOLE, {"bust_ease": ease}, None, ()), ())
+        for ease in (6.0, 14.0)
+    ]
+    caps = [sewn_of(b.pattern.piece("sleeve"))["cap"] for b in sleeves]
+    holes = [b.pattern.seam("armhole").rule.length for b in sleeves]
+    assert holes[1] > holes[0] + 0.5
+    assert caps[1] - caps[0] == pytest.approx(holes[1] - holes[0], abs=0.1)

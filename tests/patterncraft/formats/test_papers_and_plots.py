@@ -125,8 +125,10 @@ def test_layers_leave_out_what_is_not_asked_for(pieces: tuple[FinishedPiece, ...
 
 @pytest.mark.parametrize("name", ["a5", "roll:", "roll:5", "roll:nan", "roll:9000", "foolscap"])
 def test_a_paper_that_is_none(name: str) -> None:
-    with pytest.raises(BadSetting):
+    with pytest.raises(BadSetting) as told:
         paper_of(name)
+    assert told.value.field == "paper"
+    assert told.value.cure or re.search(r"\d", told.value.message), "which papers there are, or how wide a roll may be"
 
 
 def test_a_scale_that_is_none() -> None:
