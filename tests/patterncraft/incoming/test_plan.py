@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from itertools import pairwise
 from math import hypot
 from typing import Any
 
@@ -15,7 +16,8 @@ from patterncraft.house import HouseRules
 from patterncraft.incoming.block_in import block_in, read_drawing
 from patterncraft.incoming.drawn import Drawn
 from patterncraft.incoming.outlines import outlines_of
-from patterncraft.incoming.plan import Plan
+from patterncraft.incoming.piece_in import edges_of
+from patterncraft.incoming.plan import PiecePlan, Plan
 from patterncraft.ledger import ledger
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
@@ -301,3 +303,15 @@ def test_a_drawing_in_the_wrong_unit_is_asked_about() -> None:
 def test_an_outline_that_crosses_itself_is_refused_with_the_place() -> None:
     with pytest.raises(BadFile, match="runs over itself near"):
         brought(svg('<path d="M 5 4 L 36 69 L 32 4 L 5 69 Z"/>'), front(corners=[[5, 4], [36, 69], [32, 4], [5, 69]]))
+
+
+def test_edges_are_shown_from_corner_to_corner_before_all_of_them_have_names() -> None:
+    """An oblong 40 by 60: two edges named, the others by their number; each as long as it is drawn."""
+    (outline,) = outlines_of(read_drawing(svg('<path d="M 10 10 h 40 v 60 h -40 z"/>'))).outlines
+    plan = PiecePlan.model_validate(
+        {"name": "front", "outline": 0, "corners": [[10, 10], [50, 10], [50, 70], [10, 70]], "edges": ["neckline", ""]}
+    )
+    shown = edges_of(outline, plan)
+    assert [name for name, _ in shown] == ["neckline", "edge 2", "edge 3", "edge 4"]
+    assert [p.length for _, p in shown] == [near(x) for x in (40, 60, 40, 60)]
+    assert all(abs(a.end - b.start) < 1e-6 for (_, a), (_, b) in pairwise([*shown, shown[0]]))

@@ -11,6 +11,7 @@ from patterncraft.formats.measuring_sheet import measuring_sheet
 from patterncraft.formats.tiles import PaperName
 from patterncraft.measures.csv_io import chart_from_csv, chart_to_csv
 from patterncraft.measures.doubts import compared, doubts
+from patterncraft.measures.families import family_of_sizes
 from patterncraft.measures.figure import FIGURES
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tables import TABLES, size_table
@@ -136,3 +137,27 @@ class TestDrawings:
             assert 2 <= len(pdf.pages) <= 3
             shown = sum(1 for op in pikepdf.parse_content_stream(pdf.pages[0]) if str(op.operator) == "Tj")
             assert shown == len(MEASURES) + 5, "title, unit and three heads besides"
+
+
+class TestFamilies:
+    def test_what_a_sizes_own_table_lacks_is_borrowed_by_its_bust(self) -> None:
+        """A bust of 88 is the fuller table's size 12: what is borrowed is what stands there; of its own nothing is changed."""
+        (size,) = family_of_sizes("continental-women", ["38"])
+        own, fuller = size_table("continental-women").size("38"), size_table("handbook-women").size("12")
+        assert {k: size.chart[k] for k in own} == own
+        assert set(size.borrowed) == set(fuller) - set(own)
+        assert {k: size.chart[k] for k in size.borrowed} == pytest.approx({k: fuller[k] for k in size.borrowed}, abs=0.051), (
+            "to a millimetre"
+        )
+
+    def test_in_the_tables_order_and_each_once_and_the_fuller_one_borrows_nothing(self) -> None:
+        family = family_of_sizes("handbook-women", ["14", "10", "14"])
+        assert [s.size for s in family] == ["10", "14"]
+        assert all(s.borrowed == () and s.chart == size_table("handbook-women").size(s.size) for s in family)
+
+    def test_a_size_beyond_the_table_it_would_borrow_from_is_told_at_its_slot(self) -> None:
+        with pytest.raises(BadMeasure, match="size 52: ") as told:
+            family_of_sizes("continental-women", ["38", "52"])
+        assert (told.value.field, told.value.cure) == ("sizes", "Leave that size out, or measure somebody of it.")
+        with pytest.raises(NoSuchName):
+            family_of_sizes("continental-women", ["38", "39"])
