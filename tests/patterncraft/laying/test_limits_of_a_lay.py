@@ -58,7 +58,7 @@ def test_a_fold_off_the_grain_by_more_than_a_degree_is_not_laid_at_the_fold(lean
     order = LayOrder(how="folded")
     if not refused:
         (shape,), _ = shapes_for((half(leans),), "shell", Cloth(), order)
-        assert shape.on_fold
+        assert (shape.on_fold, shape.turned_over) == (True, False)
         return
     with pytest.raises(BadSetting, match="cut off grain") as e:
         shapes_for((half(leans),), "shell", Cloth(), order)
