@@ -9,6 +9,7 @@ choice; ``SAMPLE=0`` takes all. A sample is shared out among the packages by the
 
 from __future__ import annotations
 
+import fcntl
 import json
 import os
 import random  # noqa: TID251  (seeded here, and the seed is printed)
@@ -234,6 +235,16 @@ def lines(package: Package) -> int:
 def tried(package: Package, wanted: int, dice: random.Random) -> Result:
     """Make all faults of a package, run so many of them; all, where none is said."""
     begun = time.monotonic()
+    WORK.mkdir(parents=True, exist_ok=True)
+    with (WORK / f"{package.name}.lock").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise SystemExit(f"{package.name} is being tried by another run; wait for it, or stop it.") from None
+        return _tried(package, wanted, dice, begun)
+
+
+def _tried(package: Package, wanted: int, dice: random.Random, begun: float) -> Result:
     place = workplace(package)
     mutmut(place, "run", *ALONE, "no such fault")
     made = sorted(faults(place))
