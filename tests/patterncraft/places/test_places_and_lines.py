@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import pairwise
 from typing import Any
 
 import pytest
@@ -17,7 +18,7 @@ from patterncraft.places.levels import downward, outward
 from patterncraft.places.line import Line, line_on, line_words
 from patterncraft.places.place import Place
 from patterncraft.places.pointing import pointed_place
-from tests.samples import square
+from tests.samples import ruled, square
 
 PLACE: TypeAdapter[Any] = TypeAdapter(Place)
 LINE: TypeAdapter[Any] = TypeAdapter(Line)
@@ -141,6 +142,35 @@ class TestLines:
         twice = replace(sheet(), lines=(*sheet().lines, DrawnLine("hip", straight(1 + 1j, 2 + 1j))))
         with pytest.raises(BadPlace, match="in 2 parts"):
             line_on("hip", twice, pattern())
+
+    @pytest.mark.parametrize("last", [8.0, 5.0])
+    def test_it_is_parted_at_every_darts_point_that_it_runs_over(self, last: float) -> None:
+        """Three darts in the hem, two of them with their points on the line; the third's lies below it, or on it, too."""
+        corners = [
+            0j,
+            30 + 0j,
+            30 + 10j,
+            21 + 10j,
+            20 + 5j,
+            19 + 10j,
+            11 + 10j,
+            10 + 5j,
+            9 + 10j,
+            5 + 10j,
+            complex(4, last),
+            3 + 10j,
+            10j,
+        ]
+        names = ["top", "right", "hem", "dart 1", "dart 1", "hem", "dart 2", "dart 2", "hem", "dart 3", "dart 3", "hem", "left"]
+        piece = ruled("skirt", corners, names)
+        line = LINE.validate_python(
+            [{"edge": "left", "from": "top", "distance": 5.0}, {"edge": "right", "from": "top", "distance": 5.0}]
+        )
+        found = line_on(line, piece, Pattern((piece,)))
+        passed = [4 + 5j, 10 + 5j, 20 + 5j] if last == 5.0 else [10 + 5j, 20 + 5j]
+        assert [p.point for p in found.places] == [5j, *passed, 30 + 5j]
+        assert [d for d in found.darts if d] == ["dart 3", "dart 2", "dart 1"][-len(passed) :]
+        assert [(p.start, p.end) for p in found.stretches] == list(pairwise([5j, *passed, 30 + 5j]))
 
     def test_said_as_one_would(self) -> None:
         line = LINE.validate_python(
