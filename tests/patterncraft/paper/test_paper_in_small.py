@@ -20,6 +20,7 @@ from patterncraft.paper.opened import Opened, add_fullness
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Mark, Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
+from patterncraft.paper.sewn import Spot, distance_of
 from patterncraft.paper.sides import Leg, NewSide
 from tests.patterncraft.parts.ground import NECK, SLEEVE, made, of
 from tests.samples import polygon, ruled, sheet, square
@@ -122,3 +123,43 @@ def test_of_a_rule_that_held_for_the_very_zone_nothing_is_left_beside_it(kind: s
 
 def _moved(notches: list[Notch], own: NewSide) -> list[Notch]:
     return [replace(n, at_a=own.mapped(n.at_a) or 0.0) for n in notches]
+
+
+def test_measured_from_the_next_notch_the_edge_beside_a_zone_keeps_its_length() -> None:
+    """A notch 4 cm before the zone was drawn to 4.3 cm: the zone begins 4 cm behind it, at 8.3."""
+    before, seam, notches = flat_seam(near=4.0)
+    own = side("one", Leg(0, 4, 0, 4.3), Leg(4, 8, 4.3, 8.2), Leg(8, 14, 8.2, 19.9), Leg(14, 24, 19.9, 30))
+    _, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), [ZONE])
+    assert [(n.name, pytest.approx(n.at_a), n.at_b) for n in found] == [
+        ("near", 4.3, 4.0),
+        ("gather 1", 8.3, 8.0),
+        ("gather 2", 20.0, 14.0),
+    ]
+
+
+def test_ease_beside_a_zone_that_took_part_of_its_stretch_stays_what_it_was() -> None:
+    ease = SeamRule("ease", 0.0, 1.0)
+    before, seam, notches = flat_seam(IntervalRule("first", "second", ease), first=4.0, second=18.0)
+    own = side("one", Leg(0, 8, 0, 8), Leg(8, 14, 8, 20), Leg(14, 24, 20, 30))
+    after, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), [ZONE])
+    at = {n.name: n.at_a for n in found}
+    spans = [(at[r.start], at[r.end], r.rule.kind) for r in after.rules]
+    assert spans == [(4.0, 8.0, "ease"), (20.0, 24.0, "ease"), (8.0, 20.0, "gather")]
+    assert [r.rule for r in after.rules[:2]] == [ease, ease]
+
+
+def test_a_zone_on_the_third_sheet_of_a_side_lies_behind_the_first_two() -> None:
+    """Sheets 5, 7 and 12 cm wide in a row: 2 to 6 cm along the third is 14 to 18 cm along the side."""
+    names = {"a": 5.0, "b": 7.0, "c": 12.0}
+    seam = Seam("joint", tuple(Stretch(n, "top") for n in names), (Stretch("other", "top"),), SeamRule("equal"))
+    before = Pattern((*(sheet(w, 10, n) for n, w in names.items()), sheet(24, 10, "other")), (seam,))
+    own = NewSide(seam.a, (Leg(0, 14, 0, 14), Leg(14, 18, 14, 24), Leg(18, 24, 24, 30)), 0.0, 30.0, 24.0)
+    other = NewSide(seam.b, (Leg(0, 24, 0, 24),), 0.0, 24.0, 24.0)
+    _, found = add_fullness(before, seam, (own, other), [], [Opened("c", "top", 0, 2.0, 6.0, "gather")])
+    assert [(n.at_a, n.at_b) for n in found] == [(14.0, 14.0), (24.0, 18.0)]
+
+
+def test_how_far_along_is_counted_in_the_run_that_the_place_lies_in() -> None:
+    """The top lies in two runs, of 4 and of 6 cm, with a pocket's edge between them."""
+    piece = ruled("sheet", [0j, 4 + 0j, 5 + 0j, 11 + 0j, 11 + 8j, 8j], ["top", "pocket", "top", "right", "bottom", "left"])
+    assert [distance_of(piece, Spot(k, 2.5)) for k in (0, 1, 2)] == [2.5, 2.5, 2.5]
