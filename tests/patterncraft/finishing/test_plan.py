@@ -125,3 +125,29 @@ def test_every_figure_can_be_cut_with_every_corner(any_bodice: Pattern) -> None:
         for p in finish(any_bodice, RULES, "", plan):
             assert cut(p).is_valid
             assert cut(p).area > 0.95 * any_bodice.piece(p.name).area - 200
+
+
+@pytest.mark.parametrize(
+    ("line", "where", "cure"),
+    [
+        (DartFinish(dart="neck dart"), "any piece", "There are: waist dart, side dart."),
+        (DartFinish(piece="back", dart="neck dart"), "back", "There are: waist dart."),
+        (DartFinish(piece="front", dart="neck dart"), "front", "There are: side dart, waist dart."),
+        (
+            EdgeFinish(piece="back", edge="cap", allowance=1),
+            "back",
+            "There are: neckline, shoulder, armhole, side, waist, centre back.",
+        ),
+        (EdgeFinish(piece="collar", edge="side", allowance=1), "collar", "There are: front, back."),
+    ],
+    ids=["any dart", "a back's", "a front's", "an edge", "a piece"],
+)
+def test_what_there_is_instead_is_told_of_that_piece_or_of_all(bodice: Pattern, line: FinishLine, where: str, cure: str) -> None:
+    with pytest.raises(BadPlace) as told:
+        with_line(Finishing(), line, bodice, RULES)
+    assert told.value.where == where
+
+    def names(words: str) -> list[str]:
+        return sorted(words.removeprefix("There are: ").rstrip(".").split(", "))
+
+    assert names(told.value.cure) == names(cure)
