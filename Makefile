@@ -50,18 +50,18 @@ phrase: $(STAMP)
 /usr/bin/chromium:
 	apt-get update -qq && apt-get install -y -qq chromium
 
-# Each on a core of its own: what Python's checkers say, and the front end's, with its own tests.
-lint: setup
-	$(MAKE) --no-print-directory --jobs=2 lint-python lint-web
+# What Python's checkers say, and the front end's, with its own tests; each as soon as what it needs is there.
+lint: lint-python lint-web
 
-lint-python:
+lint-python: $(STAMP)
 	$(BIN)/ruff format --check . && $(BIN)/ruff check .
 	$(BIN)/mypy
 
-lint-web:
+lint-web: web/node_modules/.installed
 	cd web && npx biome check src && npx tsc --noEmit && npm test --silent
 
-test: setup lint /usr/bin/chromium
+test:
+	$(MAKE) --no-print-directory --output-sync --jobs=2 setup lint /usr/bin/chromium
 	$(BIN)/python -m pytest -n 2 -m "not browser"
 	$(BIN)/python -m tools.on_postgres -n 2 $(addprefix tests/server/test_, walls.py runs.py library.py styles.py at_once.py)
 	$(BIN)/python -m pytest -n 2 --dist loadfile -m browser
