@@ -85,13 +85,6 @@ def lay_for(pieces: Sequence[FinishedPiece], paper: str, scale: float = 1.0) -> 
     return lay_side_by_side(pieces, widest, scale)
 
 
-def scale_of(said: str) -> float:
-    """ "1:2" as 0.5. Raises BadSetting."""
-    if said not in SCALES:
-        raise BadSetting(f"“{said[:20]}” is no scale.", cure=f"Choose {', '.join(SCALES)}.", field="scale")
-    return SCALES[said]
-
-
 @dataclass(frozen=True, slots=True)
 class Tile:
     """One sheet of the pattern: its number from 1, column and row from 0."""

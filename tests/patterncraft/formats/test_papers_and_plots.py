@@ -23,7 +23,7 @@ from patterncraft.formats.hpgl import pattern_hpgl
 from patterncraft.formats.pdf import CM, pattern_pdf
 from patterncraft.formats.pdf_piece import LayerName
 from patterncraft.formats.svg import pattern_svg
-from patterncraft.formats.tiles import lay_for, paper_of, scale_of
+from patterncraft.formats.tiles import SCALES, lay_for, paper_of
 from patterncraft.house import HouseRules
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
@@ -81,7 +81,7 @@ def test_a_piece_wider_than_the_roll_is_glued_and_a_long_one_is_cut_at_the_pdfs_
 
 @pytest.mark.parametrize("said", ["1:2", "1:4"])
 def test_small_scales_keep_the_squares_true_and_the_lines_readable(pieces: tuple[FinishedPiece, ...], said: str) -> None:
-    scale = scale_of(said)
+    scale = SCALES[said]
     pdf = pattern_pdf(pieces, "Test", "a4", scale=scale)
     with pikepdf.open(io.BytesIO(pdf)) as read:
         squares = [
@@ -129,11 +129,6 @@ def test_a_paper_that_is_none(name: str) -> None:
         paper_of(name)
     assert told.value.field == "paper"
     assert told.value.cure or re.search(r"\d", told.value.message), "which papers there are, or how wide a roll may be"
-
-
-def test_a_scale_that_is_none() -> None:
-    with pytest.raises(BadSetting, match="is no scale"):
-        scale_of("1:3")
 
 
 def plotted(data: bytes) -> Iterator[tuple[int, list[complex]]]:

@@ -1,16 +1,14 @@
 """Allowances, path data, and the solved curves of a draft."""
 
-from itertools import pairwise
-
 import pytest
 import shapely
 from hypothesis import given
 
 from patterncraft.errors import BadFile
-from patterncraft.geometry.curves import corner_curve, guided
+from patterncraft.geometry.curves import guided
 from patterncraft.geometry.offset import offset_outline
 from patterncraft.geometry.path import Path
-from patterncraft.geometry.segment import Cubic, Segment, point_at
+from patterncraft.geometry.segment import Cubic, Segment
 from patterncraft.geometry.svgpath import from_svg, number, to_svg
 from patterncraft.paper.pattern import Pattern
 from tests.samples import cubics, polygon, square
@@ -101,27 +99,6 @@ def test_foreign_path_data_is_refused_in_words(text: str, says: str) -> None:
 
 def test_numbers_are_short_and_never_minus_zero() -> None:
     assert [number(x) for x in (-0.0000001, 1.5, 2.0, 1 / 3)] == ["0", "1.5", "2", "0.333333"]
-
-
-def test_corner_curve_passes_the_stated_distance() -> None:
-    # A square corner of 6 × 6 passed at 2.25 cm: both ends tangent to its sides.
-    curve, off = corner_curve(0j, 6j, 6 + 6j, 2.25)
-    nearest = min(abs(point_at(curve, i / 4000) - 6j) for i in range(4001))
-    assert nearest == pytest.approx(2.25, abs=1e-3)
-    assert off == pytest.approx(nearest, abs=1e-4)
-    assert (curve[1] - curve[0]).real == 0
-    assert (curve[3] - curve[2]).imag == 0
-
-
-def test_nearer_the_corner_means_longer_handles() -> None:
-    handles = [abs(corner_curve(0j, 10j, 6 + 10j, d)[0][1]) for d in (1.5, 1.75, 2.25, 2.6)]
-    assert all(a > b for a, b in pairwise(handles))
-
-
-def test_wide_corner_is_kept_from_becoming_a_box() -> None:
-    curve, off = corner_curve(0j, 12j, 13 + 12j, 1.75, fullest=0.84)
-    assert abs(curve[1]) == pytest.approx(0.84 * 12, rel=1e-6)
-    assert off > 1.75
 
 
 def test_guided_leaves_and_arrives_as_told() -> None:
