@@ -285,8 +285,8 @@ def assert_made(step: Move, before: Pattern, outcome: Outcome) -> None:
         if p.name not in old:
             assert p.grain, f"{step.move}: the {p.name} has no grain"
             left, top, right, bottom = p.box
-            # A lining's is that of the sheet it was copied from.
-            for z in (p.grain.start, p.grain.end) if step.move != "lining" else ():
+            # A copy's is that of the sheet it was copied from.
+            for z in (p.grain.start, p.grain.end) if step.move not in ("lining", "interfacing") else ():
                 on_sheet = left - HAIR <= z.real <= right + HAIR and top - HAIR <= z.imag <= bottom + HAIR
                 assert on_sheet, f"{step.move}: the grain of the {p.name} lies off it, at {z:.2f}"
             # A lining and an interfacing are sewn as the piece is that they lie on, and a facing's ends where they meet.
