@@ -191,3 +191,27 @@ def test_file_of_the_wrong_kind_is_refused_on_the_shelf(demo: Page, tmp_path: Pa
     wrong.write_text('{"pictures": 12}')
     demo.get_by_label("Block file").set_input_files(wrong)
     expect(demo.get_by_role("alert")).to_contain_text("holiday.json: This is not a Steady Shear file")
+
+
+@pytest.mark.parametrize(("slid", "counts"), [(0, True), (90, False)])
+def test_a_button_that_an_answer_moves_away_under_the_hand_is_pressed_all_the_same(demo: Page, slid: int, counts: bool) -> None:
+    """Between press and release something above it grows by eighty pixels. Slid off by the hand itself, it is left."""
+    demo.goto("/cloths")
+    button = demo.get_by_role("button", name="A new cloth")
+    box = button.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    demo.mouse.move(x, y)
+    demo.mouse.down()
+    demo.evaluate("document.querySelector('h1').style.marginBottom = '80px'")
+    moved = button.bounding_box()
+    assert moved is not None
+    assert moved["y"] > y, "it lies below the hand now"
+    demo.mouse.move(x, y + slid)
+    demo.mouse.up()
+    form = demo.get_by_label("Name of the cloth")
+    if counts:
+        expect(form).to_be_visible()
+    else:
+        demo.wait_for_timeout(300)
+        expect(form).to_be_hidden()

@@ -2,6 +2,8 @@
 import { useCallback, useRef, useState } from "react";
 import { Refusal } from "./client";
 
+const said = (e: unknown) => (e instanceof Refusal ? e.message : String(e));
+
 export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
   const [answer, setAnswer] = useState<A | null>(null);
   const [failed, setFailed] = useState("");
@@ -29,7 +31,7 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
         const given = await putting.current(next);
         if (mine === round.current) show(given, "");
       } catch (e) {
-        if (mine === round.current) show(null, e instanceof Refusal ? e.message : String(e));
+        if (mine === round.current) show(null, said(e));
       }
     }
     if (mine === round.current) busy.current = false;
@@ -44,13 +46,16 @@ export function useNewest<Q, A>(put: (question: Q) => Promise<A>) {
     [work],
   );
 
-  /** The answer to the question that is the newest now, also when newer ones follow; null where it was refused. What is shown
-   * may still be an older one. */
+  /** The answer to the question that is the newest now, also when newer ones follow; null where it was refused, and said so. What is
+   * shown may still be an older one. */
   const settled = useCallback(async () => {
     const question = asked.current;
     if (!busy.current || question === null) return newest.current;
-    return putting.current(question).catch(() => null);
-  }, []);
+    return putting.current(question).catch((e) => {
+      if (asked.current === question) show(null, said(e));
+      return null;
+    });
+  }, [show]);
 
   const clear = useCallback(() => {
     round.current += 1;

@@ -7,6 +7,7 @@ import type {
   SelectHTMLAttributes,
 } from "react";
 import { useId } from "react";
+import { usePress } from "./usePress";
 
 type Weight = "strong" | "plain" | "bare";
 const WEIGHTS: Record<Weight, string> = {
@@ -29,6 +30,7 @@ export function Button({
       type="button"
       className={`min-h-9 rounded-[3px] border px-3 py-1 font-medium disabled:opacity-45 ${WEIGHTS[weight]} ${className}`}
       {...rest}
+      {...usePress(rest)}
     />
   );
 }
