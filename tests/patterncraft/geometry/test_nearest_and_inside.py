@@ -14,6 +14,7 @@ from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, chain, straight
 from patterncraft.geometry.region import FEW, contains
 from patterncraft.geometry.segment import Cubic, derivative_at, point_at
+from patterncraft.paper import nearest
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.nearest import nearest_of, nearest_on, nearest_spot, spot_at
 from patterncraft.paper.piece import Piece
@@ -121,3 +122,27 @@ def test_beside_a_joint_a_path_is_cut_at_the_joint_and_leaves_no_crumb(seg: Cubi
     assert left.length == pytest.approx(joint + 1e-3, abs=1e-6)
     assert right.length == pytest.approx(5 - 1e-3, abs=1e-6)
     assert point_at(right.segments[0], 0) == left.end
+
+
+@pytest.mark.parametrize("samples", [4, 8, 12])
+def test_on_an_edge_of_a_garment_the_nearest_place_is_settled_in_a_few_looks(samples: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Beside an armhole, on it and beyond its ends: after the samples a handful of steps, where halving the bracket would take a hundred looks. Counted, not timed."""
+    looks = 0
+
+    def counted(seg: Cubic, t: float) -> complex:
+        nonlocal looks
+        looks += 1
+        return point_at(seg, t)
+
+    monkeypatch.setattr(nearest, "point_at", counted)
+    seg = ARMHOLE
+    for k in range(-2, 13):
+        t = min(max(k / 10, 0.0), 1.0)
+        ahead = derivative_at(seg, t) / abs(derivative_at(seg, t))
+        for off in (-0.8, 0.0, 0.3, 1.5):
+            # Off square to it; beyond an end also farther on.
+            z = point_at(seg, t) + 1j * off * ahead + (k / 10 - t) * 3 * ahead
+            looks = 0
+            gap, foot, _ = nearest_of(seg, z, samples)
+            assert looks <= samples + 14, f"{looks} looks for {z:.2f}"
+            assert abs(foot - z) == pytest.approx(gap, abs=1e-9)
