@@ -106,6 +106,9 @@ def assert_readable(line: Sum) -> None:
     if re.search(r"\b(new|away) paper\b|\bpaper (away|cut away|gone)\b", line.label, re.IGNORECASE) and line.result is not None:
         assert line.result.kind == "area", f"{line.label} is told as {line.result.kind}"
     line.spoken("in")
+    assert line.result is not None or not re.search(r"\} [+−×÷/] |[+−×÷/] \{", line.formula), (
+        f"{line.label} is worked and comes to nothing"
+    )
     if line.result is not None and line.result.kind != "count":
         worked = exactly(line)
         assert worked is None or abs(worked - line.result.value) < 1e-6, (

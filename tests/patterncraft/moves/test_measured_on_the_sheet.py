@@ -7,6 +7,7 @@ import re
 import pytest
 
 from patterncraft.paper.dart import find_dart
+from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import sewn_length
 from patterncraft.replay import Replay
 from tests.patterncraft.parts.ground import SLEEVE, STAND, integrated, made, near, of, refused, table
@@ -91,3 +92,33 @@ def test_what_the_shoulder_strip_brings_of_the_edges_beside_it_is_one_edge_with_
     for piece in made(of("move_shoulder", amount=amount)).pattern.pieces:
         assert [e.name for e in piece.outline].count("neckline") == 1
         assert [e.name for e in piece.outline].count("armhole") == 1
+
+
+def test_a_place_told_by_its_share_is_told_in_centimetres_where_the_sheet_is_known() -> None:
+    step = of("flare", piece="skirt front", edge="side", amount=5.0, from_={"edge": "side", "from": "waist", "fraction": 0.37})
+    done = made(step, on=table("skirt"))
+    far = 0.37 * sewn_length(table("skirt").piece("skirt front"), "side")
+    assert f"{far:.1f} cm" in done.done[-1].step.spoken(done.done[-1].before, "cm")
+
+
+def test_a_placket_and_its_under_placket_are_cut_once_for_each_sleeve_and_lie_on_no_fold() -> None:
+    at = {"edge": "hem", "from": "back underarm", "fraction": 0.25}
+    done = made(SLEEVE, of("slit", piece="sleeve", at=at, length=12.0), of("placket", piece="sleeve", width=2.5))
+    for name in ("placket", "under placket"):
+        cut = done.pattern.piece(name).cut
+        assert (cut.quantity, cut.on_fold) == (done.pattern.piece("sleeve").cut.quantity, False)
+
+
+def test_a_shoulder_that_was_moved_is_notched_where_it_stood_in_the_list() -> None:
+    """Who reads the ledger finds it in its place: between the same neighbours."""
+    marked = of("notch", seam="shoulder", at=5.0, style="single", name="half-way")
+    before = made(marked, of("notch", seam="side", at=4.0, style="single", name="low")).pattern
+    after = made(of("move_shoulder", amount=2.0), on=before).pattern
+
+    def order(pattern: Pattern) -> list[str]:
+        return list(dict.fromkeys(n.seam for n in pattern.notches))
+
+    assert order(after) == order(before)
+    assert [s.name for s in after.seams] == [s.name for s in before.seams]
+    behind = [n.name for n in before.notches if n.seam == "side"][-1]
+    assert [n.name for n in after.notches][-1] == behind == "low"
