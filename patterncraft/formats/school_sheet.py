@@ -156,4 +156,4 @@ def _said(value: object, unit: Unit) -> str:
         return format_length(float(value), unit)
     if isinstance(value, list | tuple):
         return " and ".join(_said(v, unit) for v in value)
-    return str(value).replace("_", " ")
+    return str(value)

@@ -14,6 +14,7 @@ from shapely.geometry.base import BaseGeometry
 from patterncraft import formats
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.finishing.finish import FinishedPiece, finish
+from patterncraft.formats.label import SIZES, TITLE, label_place, label_size
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.svg import pattern_svg
 from patterncraft.geometry.path import straight
@@ -83,3 +84,14 @@ def test_labels_stand_on_the_paper_clear_of_every_line_and_small_only_where_they
             assert scale == pytest.approx(1.0, abs=0.001), f"small letters on the {key}, where there is room"
         steps = [b[1] - a[1] for a, b in pairwise(texts)]
         assert steps == pytest.approx([0.62j * scale] * len(steps), abs=2e-4), "line under line"
+
+
+@pytest.mark.parametrize("larger", [1.0, 2.5])
+def test_where_nothing_has_room_the_smallest_letters_stand_about_the_middle(larger: float) -> None:
+    """A sheet of two centimetres: the label lies over its lines, its middle on the sheet's."""
+    (p,) = finish(Pattern((square(2.0),)), HouseRules(), "A choir shirt with stand and fall")
+    label = label_place(p, larger)
+    assert label.scale == pytest.approx(min(SIZES) * larger)
+    width, height = label_size(p.label)
+    corner = label.at - 1j * TITLE * label.scale
+    assert abs(corner + complex(width, height) * label.scale / 2 - (1 + 1j)) < 1e-6

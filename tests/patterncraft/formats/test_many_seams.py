@@ -13,6 +13,7 @@ from patterncraft.formats.openfile import PatternFile
 from patterncraft.formats.openfile_io import pattern_file, read_file, subject_of, write_file
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
+from patterncraft.moves.move import Remark
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
@@ -50,3 +51,21 @@ def test_a_thousand_seams_are_refused_in_one_sentence() -> None:
     with pytest.raises(BadFile, match=r"“seams” may have at most 500 entries, not 1000") as refused:
         read_file(json.dumps(raw).encode(), PatternFile)
     assert "\n" not in str(refused.value)
+
+
+def test_what_a_step_itself_found_wanting_comes_back_with_its_place_and_its_amount() -> None:
+    raw = json.loads(write_file(pattern_file(sewn_all_round(12, 1.0), "wheels")))
+    raw["remarks"] = [
+        {"code": "extension", "words": "It is short.", "piece": "a", "edge": "e3", "seam": "s3", "amount": 1.5, "limit": 0.5}
+    ]
+    subject = subject_of(read_file(json.dumps(raw).encode(), PatternFile), RULES)
+    assert subject.remarks == (Remark("extension", "It is short.", "a", "e3", "s3", 1.5, 0.5),)
+    (found,) = (f for f in examine(subject) if f.code == "extension")
+    assert (found.words, found.piece, found.edge, found.seam, found.amount, found.limit) == (
+        "It is short.",
+        "a",
+        "e3",
+        "s3",
+        1.5,
+        0.5,
+    )
