@@ -315,3 +315,16 @@ def test_edges_are_shown_from_corner_to_corner_before_all_of_them_have_names() -
     assert [name for name, _ in shown] == ["neckline", "edge 2", "edge 3", "edge 4"]
     assert [p.length for _, p in shown] == [near(x) for x in (40, 60, 40, 60)]
     assert all(abs(a.end - b.start) < 1e-6 for (_, a), (_, b) in pairwise([*shown, shown[0]]))
+
+
+def test_words_lie_where_their_group_was_moved_to_and_an_outline_with_a_gap_is_open() -> None:
+    """Half a centimetre short of its start a stroke is open, to a hundred-thousandth it is closed; whatever ends with “close” is."""
+    drawn = read_drawing(
+        svg(
+            '<g transform="translate(10 20)"><text x="1" y="2">front</text></g><text x="3" y="4">back</text>'
+            '<path id="gap" d="M 5 5 L 30 5 L 30 40 L 5 40 L 5 5.5"/><path id="met" d="M 35 5 L 60 5 L 60 40 L 35 40 L 35 5"/>'
+            '<path id="shut" d="M 5 50 L 30 50 L 30 80 Z"/>'
+        )
+    )
+    assert {t.text: (near(t.at.real), near(t.at.imag)) for t in drawn.texts} == {"front": (11.0, 22.0), "back": (3.0, 4.0)}
+    assert {p.name: p.closed for p in drawn.paths} == {"gap": False, "met": True, "shut": True}
