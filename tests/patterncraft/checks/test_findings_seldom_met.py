@@ -11,9 +11,9 @@ from patterncraft.checks.finding import Finding
 from patterncraft.checks.subject import Subject
 from patterncraft.paper.closure import Closure, Reach
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.seam import Notch, Seam
+from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule
 from tests.planted.faults import FAULTS
-from tests.planted.ground import HOOKED, Spoil, of_notch, spoilt, with_notch, worked
+from tests.planted.ground import BODY, HOOKED, Spoil, looked, of_notch, spoilt, with_notch, worked
 
 
 def found(subject: Subject, code: str) -> list[Finding]:
@@ -97,3 +97,38 @@ def test_a_notch_in_the_corner_of_one_side_alone_is_told_there(a: float, b: floa
         (next(x for s in (subject.pattern.seam("side"),) for x in (*s.a, *s.b) if x.piece == piece),), 0.9
     )
     assert f.at == path.piece.outline[path.spot.edge].path.at(path.spot.along)
+
+
+@pytest.mark.parametrize(
+    ("stretch", "wrist", "found_"), [(0.0, 16.0, False), (0.0, 30.0, True), (50.0, 30.0, False), (50.0, 42.0, True)]
+)
+def test_a_sleeve_of_stretching_cloth_goes_round_a_wrist_that_it_has_to_be_stretched_for(
+    stretch: float, wrist: float, found_: bool
+) -> None:
+    """A hem of some 24 cm round: of cloth that stretches by half it goes round 36, and needs no ease."""
+    done = worked(("bodice", "sleeve"))
+    pattern = done.pattern
+    sleeve = pattern.piece("sleeve")
+    hem = sum(e.length for e in sleeve.outline if e.name == "hem")
+    assert 22 < hem < 27
+    knit = pattern.with_piece(replace(sleeve, cut=replace(sleeve.cut, stretch=stretch)))
+    subject = replace(looked(done, body=BODY | {"wrist_girth": wrist}), pattern=knit, ledger=None)
+    hits = found(subject, "sleeve-hand")
+    assert bool(hits) == found_
+    if hits and stretch:
+        assert hits[0].amount == pytest.approx(wrist - 1.5 * hem, abs=1e-6)
+
+
+CAP_CODES = ("cap-ease", "cap-below", "armhole-moved")
+
+
+@pytest.mark.parametrize("how", ["all round", "between its notches"])
+def test_a_cap_that_is_gathered_is_not_judged_as_one_that_is_sewn_flat(how: str) -> None:
+    """Four centimetres too full it is found by its checks; gathered, all round or in part, its rule tells what fullness it has."""
+    flat = next(f for f in FAULTS if f.title == "A cap 4 cm too full").spoilt()
+    assert {f.code for f in examine(flat)} & set(CAP_CODES)
+    seam = flat.pattern.seam("armhole")
+    gather = SeamRule("gather", ratio=1.09)
+    ruled = replace(seam, rule=gather) if how == "all round" else replace(seam, rules=(IntervalRule("start", "end", gather),))
+    gathered = replace(flat.pattern, seams=tuple(ruled if s.name == "armhole" else s for s in flat.pattern.seams))
+    assert not {f.code for f in examine(replace(flat, pattern=gathered, ledger=None))} & set(CAP_CODES)
