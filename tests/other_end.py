@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from patterncraft.paper.closure import Closure, Reach
@@ -58,3 +59,7 @@ def _from_other_end(pattern: Pattern, side: Side) -> Side:
 
 def _closed_from_there(closure: Closure) -> Closure:
     return replace(closure, parts=tuple(Reach(p.seam, ENDS.get(p.start, p.start), ENDS.get(p.end, p.end)) for p in closure.parts))
+
+
+WRITTEN: dict[str, Callable[[Pattern], Pattern]] = {"from the other end": walked_back, "the other side first": sides_changed}
+"""Both ways; on either, whatever is done or found has to come out the same."""

@@ -325,7 +325,7 @@ def changes_nothing(place: Path, name: str) -> bool:
     if any(re.search(old, before) and re.search(new, after) and _alike(before, after) for old, new in HARMLESS):
         return True
     # A tolerance a tenth larger: no number that was computed lies between the two.
-    tenth = re.compile(rf"\b(10|11) \* {HAIRS.pattern}")
+    tenth = re.compile(rf"\b(10|11) \* (?:{HAIRS.pattern})")
     if before != after and tenth.sub("hair", before) == tenth.sub("hair", after):
         return True
     return edge_of_a_hair(before, after)

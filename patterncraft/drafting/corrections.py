@@ -61,7 +61,7 @@ class MatchShoulders(PaperCorrection):
             # A block that lies mirrored: its shoulder is walked from the tip.
             path = front.outline[run[0]].path
             moved = moved_corner(front, run[0], path.start + path.start_direction * miss)
-        return pattern.with_piece(assert_sound(moved, "Correct it by less."))
+        return pattern.with_piece(assert_sound(moved, "Look at both shoulder measures, and draft it again."))
 
 
 class TrueLegs(PaperCorrection):
@@ -83,7 +83,7 @@ class TrueLegs(PaperCorrection):
         long = 0.5 * (dart.leg_in.length + dart.leg_out.length)
         a, b = (dart.pivot + (m - dart.pivot) / abs(m - dart.pivot) * long for m in dart.mouth)
         piece = moved_corner(moved_corner(piece, dart.vertex - 1, a), dart.vertex + 1, b)
-        return pattern.with_piece(assert_sound(piece, "Correct it by less."))
+        return pattern.with_piece(assert_sound(piece, "Leave its legs as drafted, and true them as it folds."))
 
 
 class SoftenCap(PaperCorrection):
@@ -129,7 +129,7 @@ class SoftenCap(PaperCorrection):
         piece = replace(piece, marks=tuple(_kept_on(m, cap, drawn) for m in piece.marks))
         rule = replace(seam.rule, minimum=self.ease - 0.15, maximum=self.ease + 0.15)
         grown = drawn.length - cap.length
-        changed = pattern.with_piece(assert_sound(piece.with_outline(tuple(outline)), "Correct it by less."))
+        changed = pattern.with_piece(assert_sound(piece.with_outline(tuple(outline)), "Ask for less ease, or for more."))
         notches = tuple(
             replace(n, at_a=n.at_a + grown) if n.seam == seam.name and n.at_a > 0.5 * cap.length else n for n in pattern.notches
         )

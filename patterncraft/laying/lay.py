@@ -75,7 +75,7 @@ class Lay:
         where = ring_of(self.shapes, moved.placed[index])
         off_across = min(z.imag for z in where) < -OVER or max(z.imag for z in where) > self.room + OVER
         if off_across or min(z.real for z in where) < -OVER:
-            cure = "Keep it between the selvedges." if off_across else "Keep it behind the cloth's end."
+            cure = "Keep it between the selvedges." if off_across else "Slide it farther along: the cloth begins there."
             raise BadPlace("it would hang off the cloth.", shape.label, cure, "y" if off_across else "x")
         over = moved.overlaps(index)
         if over:

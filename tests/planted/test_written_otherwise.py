@@ -11,12 +11,10 @@ from patterncraft.checks.examine import examine
 from patterncraft.checks.subject import Subject
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import Replay
-from tests.other_end import sides_changed, walked_back
+from tests.other_end import WRITTEN, sides_changed
 from tests.planted.faults import FAULTS
 from tests.planted.ground import Planted
 from tests.planted.test_laid_otherwise import amounts
-
-WRITTEN: dict[str, Callable[[Pattern], Pattern]] = {"from the other end": walked_back, "the other side first": sides_changed}
 
 BY_THE_END = ("notch-pair", "seam-length", "cap-below", "notch-corner")
 """What is told between notches, of sides that are not equally long."""

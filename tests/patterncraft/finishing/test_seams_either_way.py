@@ -10,12 +10,11 @@ from patterncraft.finishing.plan import Finishing, NotchFinish
 from patterncraft.finishing.sewing_order import sewing_order
 from patterncraft.house import HouseRules
 from patterncraft.replay import Replay
-from tests.other_end import sides_changed, walked_back
+from tests.other_end import WRITTEN
 from tests.patterncraft.finishing.test_laid_otherwise import ends, near, ring
 from tests.rich import RICH
 
 RULES = HouseRules()
-WRITTEN = {"from the other end": walked_back, "the other side first": sides_changed}
 PLANS = {"slit": Finishing(), "v": Finishing(lines=(NotchFinish(notches="v"),))}
 
 

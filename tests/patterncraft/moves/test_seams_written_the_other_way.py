@@ -5,7 +5,6 @@ Nothing on the sheets is different, so nothing may come out differently: an orac
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
 import pytest
@@ -16,13 +15,12 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
 from tests.conftest import draft_by
-from tests.other_end import sides_changed, walked_back
+from tests.other_end import WRITTEN
 from tests.patterncraft.moves.test_turned_over import CASES, assert_alike
 from tests.rich import RULES
 from tests.samples import WHOLE
 
 Step = dict[str, Any]
-WRITTEN: dict[str, Callable[[Pattern], Pattern]] = {"from the other end": walked_back, "the other side first": sides_changed}
 BY_THE_SEAM = ("notch", "move_notch", "promise")
 """Moves that are told a place along a seam as it is written."""
 AS_WRITTEN = [(name, step) for name, step in CASES if step["move"] not in BY_THE_SEAM]
