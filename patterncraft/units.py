@@ -40,13 +40,13 @@ def parse_length(text: str, unit: Unit, where: str = "") -> float:
         raise BadMeasure(f"“{typed[:30]}” is not a length.", where, "Type it as 96, 37 1/2 or 37.5 in.")
     num, den = m["num"] or m["num2"], m["den"] or m["den2"]
     if den and int(den) == 0:
-        raise BadMeasure("a fraction cannot be over zero.", where)
+        raise BadMeasure("a fraction cannot be over zero.", where, "Type it as 37 1/2.")
     value = float((m["whole"] or "0").replace(",", ".")) + (float(Fraction(int(num), int(den))) if num else 0.0)
     own = (m["unit"] or unit).lower()
     factor = 1.0 if own == "cm" else 0.1 if own == "mm" else INCH
     value *= factor * (-1 if m["sign"] else 1)
     if not isfinite(value):
-        raise BadMeasure("that number is beyond any tape.", where)
+        raise BadMeasure("that number is beyond any tape.", where, "Measure once more.")
     return value
 
 

@@ -9,6 +9,7 @@ choice; ``SAMPLE=0`` takes all. A sample is shared out among the packages by the
 
 from __future__ import annotations
 
+import ast
 import fcntl
 import json
 import os
@@ -20,6 +21,7 @@ import sys
 import time
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import contextmanager
 from dataclasses import dataclass
 from itertools import count
 from pathlib import Path
@@ -109,6 +111,7 @@ PACKAGES: Final = (
     _core(
         "formats",
         "patterncraft/formats",
+        "patterncraft/incoming/test_own_drawings.py",
         "patterncraft/test_style_and_table.py",
         "patterncraft/measures",
         "patterncraft/comparing",
@@ -210,9 +213,9 @@ def workplace(package: Package) -> Path:
     return place
 
 
-def mutmut(place: Path, *arguments: str) -> subprocess.CompletedProcess[str]:
-    """Run mutmut there."""
-    environment = os.environ | {"HYPOTHESIS_PROFILE": "mutants", "PYTHONHASHSEED": "0", "STEADY_SHEAR_TEST_DB": ":memory:"}
+def mutmut(place: Path, *arguments: str, **more: str) -> subprocess.CompletedProcess[str]:
+    """Run mutmut there. ``more``: of the environment."""
+    environment = os.environ | {"HYPOTHESIS_PROFILE": "mutants", "PYTHONHASHSEED": "0", "STEADY_SHEAR_TEST_DB": ":memory:"} | more
     return subprocess.run(
         [sys.executable, "-m", "mutmut", *arguments], cwd=place, env=environment, text=True, capture_output=True, check=False
     )
@@ -246,7 +249,8 @@ def tried(package: Package, wanted: int, dice: random.Random) -> Result:
 
 def _tried(package: Package, wanted: int, dice: random.Random, begun: float) -> Result:
     place = workplace(package)
-    mutmut(place, "run", *ALONE, "no such fault")
+    # All that is wanted of the first run is what faults there are: no test is run, and it ends there.
+    mutmut(place, "run", *ALONE, PYTEST_ADDOPTS="--version")
     made = sorted(faults(place))
     if not made:
         raise SystemExit(f"{package.name}: no faults were made; see {place}")
@@ -280,40 +284,86 @@ def words(place: Path, name: str) -> Iterator[str]:
 
 
 def mistyped(place: Path, names: list[str]) -> set[str]:
-    """Those faults that the type check refuses; it looks anew only at what has changed."""
-    return _refused(place, names, "mypy")
+    """Those faults that the type check refuses. Many are put in at once: what it says stands in a line of the function that the fault is in."""
+    found: set[str] = set()
+    for together in _one_to_a_function(names):
+        with _put_in(place, together) as files:
+            ranges = {n: _lines_of(place, n) for n in together}
+            said = _asked(place, "mypy").stdout
+        for file, line in re.findall(r"^(.+?\.py):(\d+): error", said, re.MULTILINE):
+            found |= {n for n in together if str(files[n].relative_to(place)) == file and int(line) in ranges[n]}
+    return found
 
 
 def told_by_reading(place: Path, names: list[str]) -> set[str]:
-    """Those faults with which a page made from the code would be stale, or the code cannot be read in."""
-    return _refused(place, names, "pytest", "-q", "-x", "-p", "no:cacheprovider", *READING)
+    """Those faults with which a page made from the code would be stale, or the code cannot be read in: halved until each is found."""
+
+    def refused(together: list[str]) -> bool:
+        with _put_in(place, together):
+            return _asked(place, "pytest", "-q", "-x", "-p", "no:cacheprovider", *READING).returncode != 0
+
+    def those_of(together: list[str]) -> set[str]:
+        if not together or not refused(together):
+            return set()
+        half = len(together) // 2
+        return those_of(together[:half]) | those_of(together[half:]) if half else set(together)
+
+    if names and refused([]):
+        raise SystemExit(f"what is read refuses {place} before a fault is in it")
+    return set().union(*(those_of(together) for together in _one_to_a_function(names)))
 
 
-def _refused(place: Path, names: list[str], *asked: str) -> set[str]:
-    """Those faults with which a module that is run ends badly, shown to it one after the other."""
+def _asked(place: Path, *what: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run([sys.executable, "-m", *what], cwd=place, capture_output=True, text=True, check=False)
 
-    def refused() -> bool:
-        return subprocess.run([sys.executable, "-m", *asked], cwd=place, capture_output=True, check=False).returncode != 0
 
-    if not names:
-        return set()
-    if refused():
-        raise SystemExit(f"{asked[0]} refuses {place} before a fault is in it")
-    found = set()
-    # A file of the same second and the same size is taken for the same file: each state gets a second of its own.
-    seconds = count(int(time.time()) + 1)
+def _one_to_a_function(names: list[str]) -> list[list[str]]:
+    """Shared out so that no two stand in one function: the later would undo the earlier."""
+    rounds: list[list[str]] = []
     for name in names:
-        own = place / Path(*name.split(".x")[0].split(".")).with_suffix(".py")
-        kept = own.read_text(encoding="utf-8")
-        mutmut(place, "apply", name)
-        os.utime(own, (moment := next(seconds), moment))
-        if refused():
-            found.add(name)
-        own.write_text(kept, encoding="utf-8")
-        os.utime(own, (moment := next(seconds), moment))
-    if refused():
-        raise SystemExit(f"{asked[0]} refuses {place} though no fault is in it any more")
-    return found
+        function = name.rpartition("__mutmut_")[0]
+        free = (r for r in rounds if all(n.rpartition("__mutmut_")[0] != function for n in r))
+        if (own := next(free, None)) is not None:
+            own.append(name)
+        else:
+            rounds.append([name])
+    return rounds
+
+
+def _file_of(place: Path, name: str) -> Path:
+    module = place / Path(*re.split(r"\.x(?:_|ǁ)", name)[0].split("."))
+    return module / "__init__.py" if module.is_dir() else module.with_suffix(".py")
+
+
+def _lines_of(place: Path, name: str) -> range:
+    """The lines of the function that a fault is in."""
+    words_of = re.split(r"\.x(?:_|ǁ)", name)[1].rpartition("__mutmut_")[0].split("ǁ")
+    body: list[ast.stmt] = ast.parse(_file_of(place, name).read_text(encoding="utf-8")).body
+    for word in words_of:
+        found = next(x for x in body if isinstance(x, ast.ClassDef | ast.FunctionDef | ast.AsyncFunctionDef) and x.name == word)
+        body = found.body
+    return range(found.lineno, (found.end_lineno or found.lineno) + 1)
+
+
+MOMENTS: Final = count(int(time.time()) + 1)
+"""A file of the same second and the same size is taken for the same file: each state gets a second of its own."""
+
+
+@contextmanager
+def _put_in(place: Path, names: list[str]) -> Iterator[dict[str, Path]]:
+    """The faults in the code itself, each in its own file; afterwards it is what it was."""
+    files = {n: _file_of(place, n) for n in names}
+    kept = {f: f.read_text(encoding="utf-8") for f in files.values()}
+    try:
+        for name in names:
+            mutmut(place, "apply", name)
+        for f in kept:
+            os.utime(f, (moment := next(MOMENTS), moment))
+        yield files
+    finally:
+        for f, text in kept.items():
+            f.write_text(text, encoding="utf-8")
+            os.utime(f, (moment := next(MOMENTS), moment))
 
 
 def changes_nothing(place: Path, name: str) -> bool:

@@ -133,7 +133,9 @@ class School(ABC):
     def ground(self, base: Pattern | None) -> Pattern:
         """The base of a school that cannot do without one."""
         if base is None:
-            raise BadSetting(f"it is drawn on {BASE_WORDS[self.base]}.", self.title, field="base")
+            raise BadSetting(
+                f"it is drawn on {BASE_WORDS[self.base]}.", self.title, "Choose the block it is to be drawn on.", "base"
+            )
         return base
 
     def lacks(self, chart: Chart) -> list[str]:

@@ -27,7 +27,7 @@ Shape = Literal["straight", "curve", "s"]
 NEAR: Final = 10 * SNAP
 """cm: a line nearer than this to a dart's pivot runs through it."""
 S_TURN = 0.35
-"""Radians by which the ends of an S turn off the straight line between them, each to its own side: soft, as
+"""By how much the ends of an S turn off the straight line between them, each to its own side (the tangent of the angle): soft, as
 a raglan's (common practice, no source)."""
 
 

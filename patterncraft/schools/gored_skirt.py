@@ -142,11 +142,12 @@ def _from_block(base: Pattern, c: Chart) -> tuple[float, float, float]:
 
 def _sizes(s: Settings, waist: float, hip: float, level: float, long: float, pencil: Construction) -> list[GoreSize]:
     n, step = s.gores, STEPS[s.round_to]
-    for changes, title in ((s.waist_changes, "Waist, gore by gore"), (s.hip_changes, "Hip, gore by gore")):
+    for field, changes in (("waist_changes", s.waist_changes), ("hip_changes", s.hip_changes)):
+        title = Settings.model_fields[field].title or field
         if len(changes) > n:
-            raise BadSetting(f"{len(changes)} changes are given for {n} gores.", title, "Leave out the rest.", "waist_changes")
+            raise BadSetting(f"{len(changes)} changes are given for {n} gores.", title, "Leave out the rest.", field)
         if any(abs(x) > 8 for x in changes):
-            raise BadSetting("a gore is changed by at most 8 cm.", title, "Take more gores instead.", "waist_changes")
+            raise BadSetting("a gore is changed by at most 8 cm.", title, "Take more gores instead.", field)
     at = [
         Rounding("Half gore at the waist", waist / (2 * n), step, 2 * n),
         Rounding("Half gore at the hip", hip / (2 * n), step, 2 * n),

@@ -40,6 +40,8 @@ STOPPED: Final = "It was stopped; nothing was taken in."
 class Stopped(PatternError):
     """Somebody said stop; nothing was kept yet."""
 
+    code = "stopped"
+
 
 def read(room: Workroom, data: bytes, told: Told) -> Contents:
     """Everything in an archive, as far as it can be read; what cannot is left out and said. ``told`` hears how many of how many are read, and says whether to go on.

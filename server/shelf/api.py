@@ -152,7 +152,7 @@ def cure(request: HttpRequest, block_id: int, body: CureIn) -> HttpResponse:
 
 def _with_settings(before: Draft, settings: dict[str, Any]) -> Draft:
     if not before.school or not settings:
-        raise BadSetting("there is nothing to apply.", field="settings")
+        raise BadSetting("there is nothing to apply.", cure="Change a setting first.", field="settings")
     draft = school(before.school).draft(before.measures, {**before.settings, **settings}, before.base)
     return corrected(draft, before.corrections)
 
@@ -163,7 +163,9 @@ def set_state(request: HttpRequest, block_id: int, body: BlockState) -> HttpResp
     room = workroom_of(request)
     block = Block.objects.one(room, block_id)
     if body.state not in Block.State.values:
-        raise BadSetting(f"a block is {', '.join(Block.State.values)}, not “{body.state[:30]}”.", field="state")
+        raise BadSetting(
+            f"“{body.state[:30]}” is no state of a block.", cure=f"Choose one of {', '.join(Block.State.values)}.", field="state"
+        )
     block.state = body.state
     block.save(update_fields=["state"])
     return HttpResponse(block_out(block, room).model_dump_json(), content_type="application/json")

@@ -139,7 +139,7 @@ def _compared(s: School, chart: Chart, made: dict[str, Block], rules: HouseRules
         return row
     base = next((b for b in made.values() if not base_fault(b.pattern, s.base)), None) if s.base else None
     try:
-        block = s.draft(chart, {}, base, rules)
+        block = s.draft(chart, base=base, rules=rules)
     except PatternError as e:
         return row.model_copy(update={"refused": str(e)})
     made[s.name] = block

@@ -31,7 +31,7 @@ from .proof import proved, told_if_unreadable
 def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "", size_set: str = "") -> Block:
     """A new block with its first revision, once that has been read back and drawn (``proof``). ``size_set``: the family of sizes it hangs in."""
     if not tidy(name):
-        raise BadSetting("a block needs a name.", field="name")
+        raise BadSetting("a block needs a name.", cure="Type one.", field="name")
     content = as_json(file)
     draft = proved(content, name[:NAME_LETTERS])
     with transaction.atomic():

@@ -36,7 +36,7 @@ PATIENCE: Final = 1.0
 def new_style(room: Workroom, name: str, revision: BlockRevision) -> Style:
     """A style on one block."""
     if not name.strip():
-        raise BadSetting("a style needs a name.", field="name")
+        raise BadSetting("a style needs a name.", cure="Type one.", field="name")
     with transaction.atomic():
         style = Style.objects.create(workroom=room, name=name.strip(), rules=room.rules)
         StyleBlock.objects.create(style=style, role=role_of(revision), revision=revision)

@@ -25,7 +25,7 @@ def open_workroom(workroom: str, name: str, password: str) -> User:
     """A new workroom with its first member. Raises BadSetting for a name that is taken or a weak password."""
     name = as_signed(name)
     if not name or not tidy(workroom):
-        raise BadSetting("the workroom and you both need a name.", field="name")
+        raise BadSetting("the workroom and you both need a name.", cure="Type what is missing.", field="name")
     checked_phrase(password, name)
     try:
         with transaction.atomic():

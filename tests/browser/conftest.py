@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import fcntl
 import os
+import shutil
 import socket
 import subprocess
 import sys
@@ -88,9 +90,26 @@ class Application:
             self.process.wait(10)
 
 
+def _furnished(factory: pytest.TempPathFactory) -> Path:
+    """A library with the demo in it, as the first start hangs it up: made once for all who test side by side, and copied."""
+    run = os.environ.get("PYTEST_XDIST_TESTRUNUID", "")
+    common = factory.getbasetemp().parent / run if run else factory.getbasetemp()
+    common.mkdir(exist_ok=True)
+    ready, var = common / "demo", factory.mktemp("kept") / "var"
+    with open(common / "demo.lock", "w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not ready.exists():
+            first = Application(common / "being made")
+            first.start()
+            first.stop()
+            first.var.rename(ready)
+    shutil.copytree(ready, var)
+    return var
+
+
 @pytest.fixture(scope="session")
 def application(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Application]:
-    app = Application(tmp_path_factory.mktemp("var"))
+    app = Application(_furnished(tmp_path_factory))
     app.start()
     yield app
     app.stop()

@@ -107,6 +107,19 @@ def test_laid_together_the_longer_side_reaches_out_beyond_the_other(longer: str)
         assert abs(a.path.end - b.path.start) < 1e-6
 
 
+def test_a_ring_meets_itself_where_its_last_edge_comes_to_its_first() -> None:
+    """An armhole runs over the shoulder and, closing, over the side: two edges meet at either. A sleeve's hem meets nothing but itself."""
+    pattern = table("bodice", "sleeve")
+    armhole = joined(pattern, "front", "armhole", RULES)
+    both = {("front", "armhole"), ("back", "armhole")}
+    assert [m.over for m in armhole.meets] == ["side", "shoulder"]
+    assert [set(m.edges or ()) for m in armhole.meets] == [both, both]
+    (before, after) = armhole.meets[0].edges or ((), ())
+    assert armhole.meets[1].edges == (after, before), "the ring is walked in one way all round"
+    (hem,) = joined(pattern, "sleeve", "hem", RULES).meets
+    assert (hem.over, hem.edges) == ("underarm", None)
+
+
 def _side_ends_low(p: Piece) -> bool:
     last = [i for i, e in enumerate(p.outline) if e.name == "side"][-1]
     return p.outline[last].path.end.imag > p.outline[last].path.start.imag

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import replace
 from functools import reduce
 
 import pytest
 
 from patterncraft.checks.examine import examine
 from patterncraft.checks.registry import CHECKS
+from patterncraft.geometry.path import straight
 from tests.planted.faults import FAULTS
 from tests.planted.ground import STAND, Planted, looked, worked
 
@@ -63,3 +65,26 @@ def test_what_is_measured_from_the_edge_of_a_stand_or_of_a_wrap_is_told(used_as:
             assert f"from the edge of the {used_as} and not from the centre front: 2.5 cm too far out." in f.words
             own = next(e.path.start for e in done.pattern.piece("front").outline if e.name == used_as)
             assert f.at == own
+
+
+def test_a_yoke_is_told_twice_where_it_stands_off_and_is_deeper_than_the_house_allows() -> None:
+    """Twelve centimetres are three more than the house's nine and reach below a dart's point; nine are neither."""
+    for depth, told in ((12.0, 2), (9.0, 0)):
+        done = worked(("skirt",), {"move": "yoke", "pieces": ["skirt front"], "edge": "waist", "depth": depth})
+        found = [f for f in examine(looked(done)) if f.code == "yoke-deep"]
+        assert len(found) == told, [f.words for f in found]
+        if found:
+            assert found[-1].amount == pytest.approx(3.0)
+            assert "stands off" in found[0].words
+
+
+def test_an_allowance_drawn_on_two_pieces_is_told_of_both() -> None:
+    (fault,) = [f for f in FAULTS if f.code == "allowance-double"]
+    subject = fault.spoilt()
+    (line,) = [x for x in subject.pattern.piece("front").lines if x.name == "side stitching line"]
+    back = subject.pattern.piece("back")
+    side = next(e.path for e in back.outline if e.name == "side")
+    inside = straight(side.start + 1j * side.start_direction, side.end + 1j * side.start_direction)
+    both = subject.pattern.with_piece(replace(back, lines=(*back.lines, replace(line, path=inside))))
+    found = [f for f in examine(replace(subject, pattern=both)) if f.code == "allowance-double"]
+    assert sorted(f.piece for f in found) == ["back", "front"]

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from datetime import date
 from itertools import pairwise
-from typing import Any
+from typing import Any, get_args
 
 import pytest
 from annotated_types import Ge, Le
 from django.core.management import call_command
+from pydantic import BaseModel
+from pydantic.fields import FieldInfo
+from shapely import Point
 from svgpathtools import parse_path
 
 from patterncraft.drafting.audit import audit
@@ -27,7 +31,7 @@ from server.shelf.models import Block
 from server.styles.models import Style
 from server.workrooms.models import Workroom
 from tests.conftest import draft, draft_by
-from tests.samples import AVERAGE, WHOLE
+from tests.samples import AVERAGE, WHOLE, polygon
 from tests.server.conftest import ROTATE, Caller
 
 RULES = HouseRules()
@@ -65,12 +69,23 @@ def test_a_styles_work_is_the_cores_own(us: Caller, style: Style) -> None:
         assert line["length_a"] == pytest.approx(p.length_a)
         assert line["text_a"] == format_length(p.length_a, "cm", 2)
         assert line["text_b"] == ("" if p.length_b is None else format_length(p.length_b, "cm", 2))
-        assert len(line["ticks_a"]) == len(p.notches)
+        assert (line["over"], line["has_partner"], line["closed_by"]) == (pytest.approx(p.over), p.has_partner, "")
+        assert line["text_over"] == format_length(p.over, "cm", 2)
+        assert line["difference"] == ("" if p.difference is None else format_length(p.difference, "cm", 2))
+        assert line["ticks_a"] == pytest.approx([a for a, _, _ in p.notches])
+        assert line["ticks_b"] == pytest.approx([b for _, b, _ in p.notches if b is not None])
+        assert [n["number"] for n in line["notches"]] == list(range(1, len(p.notches) + 1))
+        assert [n["at_a"] for n in line["notches"]] == line["ticks_a"]
         assert [(e["piece"], e["edge"]) for e in line["edges"]] == list(p.edges)
         for i, told in zip(p.intervals, line["intervals"], strict=True):
             assert (told["start"], told["end"], told["a"]) == (i.start, i.end, format_length(i.length_a, "cm", 2))
             if i.length_b is not None:
                 assert told["difference"] == format_length(i.length_a - i.length_b, "cm", 2)
+    # The strips of the last step are pencilled on: one more than its two slashes, each number on the back's own paper.
+    back = polygon(done.pattern.piece("back"))
+    pencilled = said["work"]["strips"]
+    assert (pencilled["piece"], len(pencilled["numbers"])) == ("back", 3)
+    assert all(back.contains(Point(n["x"], n["y"])) for n in pencilled["numbers"])
     card = us.get("/styles").json()[0]
     broken = sum(not p.kept for p in ledger(done.pattern, RULES))
     assert (card["steps"], card["broken"], said["work"]["broken"]) == (3, broken, broken)
@@ -290,3 +305,45 @@ def test_every_move_is_offered_as_the_core_declares_it(us: Caller) -> None:
                     "whole": p.whole,
                     "only": {k: list(v) for k, v in p.only.items()},
                 }
+
+
+def _rules_by_path(model: BaseModel, path: str = "") -> Iterator[tuple[str, FieldInfo, Any, Any]]:
+    """(path, the field, its value, its default), group by group."""
+    for name, info in type(model).model_fields.items():
+        value, default = getattr(model, name), getattr(type(model)(), name)
+        if isinstance(value, BaseModel):
+            yield from _rules_by_path(value, f"{path}{name}.")
+        else:
+            yield f"{path}{name}", info, value, default
+
+
+def test_every_house_rule_is_told_with_its_limits_its_words_and_what_others_take(us: Caller) -> None:
+    assert us.send("PUT", "/house-rules/one", {"field": "allowances.side", "text": "2.2"}).status_code == 200
+    house = HouseRules()
+    house = house.model_copy(update={"allowances": house.allowances.model_copy(update={"side": 2.2})})
+    told = us.get("/house-rules").json()["fields"]
+    rules = list(_rules_by_path(house))
+    assert [t["field"] for t in told] == [path for path, *_ in rules]
+    for t, (_, info, value, default) in zip(told, rules, strict=True):
+        extra: Any = info.json_schema_extra or {}
+        low = next((m.ge for m in info.metadata if isinstance(m, Ge)), None)
+        high = next((m.le for m in info.metadata if isinstance(m, Le)), None)
+        assert (t["title"], t["why"], t["value"], t["default"]) == (info.title, info.description or "", value, default)
+        assert (t["minimum"], t["maximum"]) == (low, high)
+        assert t["choices"] == list(get_args(info.annotation))
+        kind = "length" if extra.get("unit") == "cm" else "choice" if t["choices"] else "number"
+        assert t["kind"] == kind
+
+        def said(v: Any, kind: str = kind) -> str:
+            return format_length(v, "cm", 2) if kind == "length" else v if kind == "choice" else f"{v:g}"
+
+        assert (t["value_text"], t["default_text"]) == (said(value), said(default))
+        others = dict(sorted(extra.get("schools", {}).items()))
+        assert [o["who"] for o in t["others"]] == list(others)
+        for o, text in zip(t["others"], others.values(), strict=True):
+            try:
+                number = float(text)
+            except ValueError:
+                assert (o["value"], o["text"]) == (None, f"{text} cm")
+            else:
+                assert (o["value"], o["text"]) == (number, said(number))

@@ -57,6 +57,15 @@ class TestTheSameDay:
         keep(us, who, {"waist_girth": 71}, same_day="beside")
         assert stored(who) == [(DAY, WHOLE), (DAY, {"waist_girth": 71.0})]
 
+    def test_a_chart_of_somebody_else_is_not_changed_for_her(self, us: Caller) -> None:
+        ida = keep(us, person(us, "Ida"), WHOLE).json()
+        answer = keep(us, person(us), {"waist_girth": 71}, changes=seen(ida))
+        assert answer.status_code == 404
+        told = answer.json()["error"]
+        assert told["message"] == "There is no such measure chart in this workroom. Choose one of the people's charts."
+        assert told["cure"] == "Choose one of the people's charts."
+        assert MeasureChart.objects.get().values == WHOLE
+
     def test_another_day_is_another_chart(self, us: Caller) -> None:
         who = person(us)
         first = keep(us, who, WHOLE).json()

@@ -90,7 +90,7 @@ class TestATextOfAnyLength:
         from patterncraft.moves.registry import read_steps
         from patterncraft.replay import _at_its_slot
 
-        error = NoSuchName(f"there is no piece called “front” {text}.")
+        error = NoSuchName(f"there is no piece called “front” {text}.", cure="Choose another.")
         assert quick(lambda: _at_its_slot(error, read_steps([ROTATE])[0])) is error
 
 

@@ -16,6 +16,7 @@ from server.shelf.models import Block
 from server.shelf.services import draft_file, keep_block
 from server.styles.looking_api import _changed
 from server.styles.models import Style
+from server.styles.services import new_style
 from tests.patterncraft.incoming.test_plan import FRONT, front, svg
 from tests.samples import AVERAGE
 
@@ -148,9 +149,13 @@ def test_what_a_step_did_to_a_seam_is_said_side_by_side(
     assert _changed(before, now, "cm") == said
 
 
-def test_a_block_without_a_name_is_asked_for_one(us: Caller) -> None:
+def test_a_block_or_a_style_without_a_name_is_asked_for_one(us: Caller, block: Block) -> None:
     from patterncraft.errors import BadSetting
 
+    for name in ("", "   "):
+        with pytest.raises(BadSetting) as told:
+            new_style(us.room, name, block.revisions.all()[0])
+        assert (told.value.message, told.value.field) == ("a style needs a name.", "name")
     for name in ("", "   ", "\u200b"):
         with pytest.raises(BadSetting) as told:
             keep_block(us.room, name, None, draft_file("bodice-direct", AVERAGE, {}, "x"))

@@ -8,6 +8,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from patterncraft.formats.openfile_io import block_file
 from patterncraft.paper.sewn import sewn_length
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
@@ -149,3 +150,18 @@ def test_a_copy_for_another_is_drafted_from_her_measures_or_lies_as_it_is(us: Ca
     assert waist(as_it_is["id"]) == pytest.approx(waist(block.pk), abs=1e-5)
     assert waist(hers["id"]) - waist(block.pk) == pytest.approx((80.0 - WHOLE["waist_girth"]) / 2, abs=0.6)
     assert (as_it_is["person"], hers["person"], hers["revision"]) == ("Eve", "Eve", 1)
+
+
+def test_a_copy_from_other_measures_keeps_what_was_set_and_corrected(us: Caller) -> None:
+    """Drawn for herself once more it is the same paper, with the ease that was asked for and not with the school's."""
+    ada = Person.objects.create(workroom=us.room, name="Ada")
+    chart = MeasureChart.objects.create(person=ada, taken_on="2026-03-01", values=WHOLE)
+    body = {"name": "Roomy", "school": "bodice-direct", "chart_id": chart.pk, "settings": {"bust_ease": 9.0, "waist_ease": 7.5}}
+    made = us.post("/blocks", body)
+    assert made.status_code == 200, made.content
+    number = made.json()["id"]
+    again = us.post(f"/blocks/{number}/duplicate", {"name": "Once more", "chart_id": chart.pk}).json()["id"]
+    before, after = (draft_of(Block.objects.get(pk=pk).revisions.get().pk) for pk in (number, again))
+    assert after.settings == before.settings
+    assert (after.settings["bust_ease"], after.settings["waist_ease"]) == (9.0, 7.5)
+    assert block_file(after, "x") == block_file(before, "x")

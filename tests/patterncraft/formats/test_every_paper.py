@@ -201,6 +201,7 @@ def test_a_steps_papers_stand_side_by_side_to_the_scale_that_is_told() -> None:
     assert len(told) == 2, "the blocks, and one step"
     assert float(told[1].text.removeprefix("drawn 1 : ")) == pytest.approx(1 / scales[0], rel=0.05)
     assert told[1].right == pytest.approx(19.5, abs=0.02)
+    assert told[1].low == pytest.approx(said(data, "before").low, abs=0.03), "on the line of “before” and “after”"
     assert said(data, "before").left == pytest.approx(1.5, abs=0.02)
     assert said(data, "after").left == pytest.approx(10.5, abs=0.02)
 

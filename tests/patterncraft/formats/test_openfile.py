@@ -7,6 +7,7 @@ import jsonschema
 import pytest
 from pydantic import TypeAdapter
 
+from patterncraft.drafting.audit import width_of
 from patterncraft.drafting.school import Block
 from patterncraft.errors import BadFile, BadMeasure
 from patterncraft.formats.openfile import AnyFile, BlockFile, MeasuresFile, PatternFile, StyleFile
@@ -31,6 +32,18 @@ def test_block_goes_out_and_comes_in(block: Block, data: Any) -> None:
     for a, b in zip(block.pattern.pieces, again.pattern.pieces, strict=True):
         assert_same_outline(a, b, 2e-6)
     assert [s.name for s in again.pattern.seams] == [s.name for s in block.pattern.seams]
+
+
+def test_an_older_file_that_does_not_say_where_its_girths_lie_is_a_bodice(block: Block, data: Any) -> None:
+    """The chest round its chest lines, the waist along its waist: both measure what they do when the file says so."""
+    wanted = {"bust": "chest", "waist": "waist"}
+    older = data | {"girths": [{k: v for k, v in g.items() if k != "runs"} for g in data["girths"] if g["name"] in wanted]}
+    again = read_block(read_file(as_bytes(older), BlockFile))
+    assert {g.name for g in again.girths} == set(wanted)
+    for g in again.girths:
+        now = next(x for x in block.girths if x.name == g.name)
+        assert sum(r.times * width_of(again.pattern, r) for r in g.runs) == pytest.approx(g.body + g.ease, abs=0.01)
+        assert {(r.piece, r.name, r.of, r.times) for r in g.runs} == {(r.piece, r.name, r.of, r.times) for r in now.runs}
 
 
 def test_file_obeys_its_own_published_schema(data: Any, bodice: Pattern) -> None:

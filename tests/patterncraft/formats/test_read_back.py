@@ -183,6 +183,13 @@ def test_svg_has_every_dart_line_arrow_and_fold(pattern: Pattern) -> None:
         if piece.grain:
             assert arrows[0][0] == piece.grain.kind
             assert arrows[0][1] == pytest.approx([piece.grain.start, piece.grain.end], abs=1e-4)
+            # Next to it its two heads: 6 mm back along it, 2.5 mm to either side.
+            beside = next(g for g in read.group.iter(f"{SVG}g") if any("data-grain" in p.attrib for p in g.findall(f"{SVG}path")))
+            heads = [points_of(p.attrib["d"]) for p in beside.findall(f"{SVG}path") if not set(p.attrib) - {"d"}]
+            along = (piece.grain.end - piece.grain.start) / abs(piece.grain.end - piece.grain.start)
+            for head, end, back in zip(heads, (piece.grain.start, piece.grain.end), (along, -along), strict=True):
+                wanted_head = [end + back * complex(0.6, 0.25), end, end + back * complex(0.6, -0.25)]
+                assert [z - read.shift for z in head] == pytest.approx(wanted_head, abs=2e-4)
         folds = [points_of(p.attrib["d"]) for p in read.group.iter(f"{SVG}path") if p.attrib.get("class") == "fold"]
         wanted = [e for e in piece.outline if e.kind == "fold"]
         straight = len(wanted) == 1 and abs(wanted[0].path.length - abs(wanted[0].path.end - wanted[0].path.start)) < 1e-6

@@ -13,7 +13,9 @@ from patterncraft.errors import MoveRefused, PatternError
 from patterncraft.geometry.path import Path, straight
 from patterncraft.handwork.centre import centre_length, in_reading_order, middle_of, one_lies_above_other, stays_put, with_grain_of
 from patterncraft.handwork.cutting import open_corners
+from patterncraft.handwork.extending import extended
 from patterncraft.handwork.new_seam import cut_notches, seam_between, unique_name
+from patterncraft.handwork.reshaping import whole_run
 from patterncraft.handwork.slashes import Slash, check_slashes
 from patterncraft.handwork.smoothing import smooth_edge
 from patterncraft.ledger import ledger
@@ -26,7 +28,7 @@ from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.paper.sewn import Spot, sewn_length
 from tests.conftest import draft
 from tests.rich import RULES, worked
-from tests.samples import WHOLE, polygon, square
+from tests.samples import WHOLE, polygon, ruled, square
 
 NOBODY = Pattern(())
 
@@ -206,6 +208,32 @@ def test_slashes_that_paper_cannot_have_are_refused_at_their_place(slashes: list
         check_slashes(square(10), slashes, hinged, "at")
     assert (refused.value.where, refused.value.field) == ("square", "at")
     assert refused.value.cure.endswith(".")
+
+
+def test_a_slash_on_a_corner_names_what_its_own_stretch_of_the_edge_meets_there() -> None:
+    """The top lies on both sides of a pocket's edge: its later stretch ends at the right side, its first one at the pocket."""
+    piece = ruled("sheet", [0j, 8 + 0j, 12 + 0j, 20 + 0j, 20 + 10j, 10j], ["top", "pocket", "top", "right", "bottom", "left"])
+    for at, edge, along, beside in (
+        (19.8, 2, 7.8, "right"),
+        (12.2, 2, 0.2, "pocket"),
+        (7.8, 0, 7.8, "pocket"),
+        (0.2, 0, 0.2, "left"),
+    ):
+        cut = slash(complex(at, 0), 10 + 10j, Spot(edge, along), Spot(4, 10.0))
+        with pytest.raises(PatternError, match=f"ends on the corner of top and {beside}"):
+            check_slashes(piece, [cut], [], "at")
+
+
+def test_a_strip_folded_back_between_ends_that_lean_in_may_not_come_to_a_point() -> None:
+    """The neighbours lean in by 45°, and so do the strip's ends, which lie on them: it is narrower by twice its width. At 4 cm a fifth of the ten is left."""
+    corners = [4.2 - 10j, 5.8 - 10j, 5.8 + 5.8j, 10 + 10j, 10j, 4.2 + 5.8j]
+    piece = ruled("sheet", corners, ["top", "upper right", "right", "bottom", "left", "upper left"])
+    names = ("turned", "turned left", "turned right")
+    drawn = extended(piece, whole_run(piece, "bottom", "edge"), 3.9, "facing", "parallel", names).piece
+    assert next(e.length for e in drawn.outline if e.name == "turned") == pytest.approx(10 - 2 * 3.9)
+    with pytest.raises(MoveRefused, match="so wide the strip beside the bottom comes to a point") as told:
+        extended(piece, whole_run(piece, "bottom", "edge"), 4.1, "facing", "parallel", names)
+    assert (told.value.where, told.value.cure, told.value.field) == ("sheet", "Make it narrower.", "width")
 
 
 def test_a_slash_through_a_fold_or_a_darts_point_is_refused() -> None:

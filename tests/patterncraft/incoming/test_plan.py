@@ -65,6 +65,14 @@ def test_an_allowance_all_round_and_a_deeper_hem_come_off() -> None:
     assert length(piece, "centre front") == pytest.approx(60.0, abs=1e-4)
 
 
+def test_where_no_grain_is_said_it_runs_straight_down_the_middle_fifths() -> None:
+    """31 cm wide and 65 deep: down the middle, from three tenths of its depth to seven; the sheet begins at its corner."""
+    plan = {k: v for k, v in front().items() if k != "grain"}
+    grain = brought(svg(FRONT), plan).piece("skirt front").grain
+    assert grain is not None
+    assert (grain.start, grain.end) == (near(15.5 + 19.5j), near(15.5 + 45.5j))
+
+
 def test_each_edge_may_have_its_own_allowance() -> None:
     piece = brought(svg(FRONT), front(allowances={"waist": 2.0, "side": 1.5})).piece("skirt front")
     assert length(piece, "centre front") == pytest.approx(63.0, abs=1e-4)

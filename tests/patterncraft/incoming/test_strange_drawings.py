@@ -14,6 +14,7 @@ from ezdxf.path import make_path
 from patterncraft.errors import BadFile
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.incoming.block_in import read_drawing
+from patterncraft.incoming.dxf_in import _refuse_many as refuse_many
 from patterncraft.incoming.outlines import outlines_of
 
 HEAD = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="50cm" height="50cm" viewBox="0 0 50 50"'
@@ -117,6 +118,24 @@ def half_round(document: Any) -> None:
     outer = document.blocks.new("outer")
     outer.add_blockref("half", (0, 0), {"rotation": 90})
     document.modelspace().add_blockref("outer", (30, -20))
+
+
+@pytest.mark.parametrize(("rows", "refused"), [(100, False), (300, True)])
+def test_a_block_that_is_laid_in_rows_counts_as_often_as_it_lies_there(rows: int, refused: bool) -> None:
+    """One line, 100 columns of it in so many rows: 10,000 parts can be read, 30,000 are too many; told before any of them is drawn."""
+
+    def many(document: Any) -> None:
+        document.blocks.new("one").add_line((0, 0), (1, 0))
+        insert = document.modelspace().add_blockref("one", (0, 0))
+        insert.dxf.column_count, insert.dxf.row_count = 100, rows
+        insert.dxf.column_spacing = insert.dxf.row_spacing = 2.0
+
+    document = ezdxf.read(io.StringIO(as_dxf(many, 5).decode()))
+    if refused:
+        with pytest.raises(BadFile, match="more than 20,000 parts"):
+            refuse_many(document, "")
+    else:
+        refuse_many(document, "")
 
 
 @pytest.mark.parametrize(("unit", "cm"), [(1, 2.54), (4, 0.1), (5, 1.0), (6, 100.0)])

@@ -129,7 +129,8 @@ def test_of_cloth_that_shrinks_only_so_much_of_the_lay_lies_on_what_there_is() -
 def test_the_next_wider_cloth_is_wider_by_more_than_a_seam(width: float, next_width: float | None) -> None:
     """Widths that cloth is woven in: 90, 115, 140, 150, 160 (common practice, no source)."""
     wider = next_wider(Cloth(width=width))
-    assert (wider.width if wider else None) == next_width
+    assert (wider is None) == (next_width is None)
+    assert wider is None or wider.width == next_width
 
 
 def test_a_hand_slides_what_lies_at_the_fold_along_it_and_nothing_off_the_beginning_of_the_cloth() -> None:

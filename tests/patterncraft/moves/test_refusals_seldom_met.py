@@ -14,6 +14,7 @@ from patterncraft.paper.piece import CutPlan, Grain
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.patterncraft.parts.ground import MIDDLE, RULES, SLEEVE, STAND, Step, edge, integrated, made, near, of, refused, table
+from tests.planted.ground import corner_moved
 from tests.samples import polygon, ruled
 
 ONE_DART = of("rotate_dart", piece="front", dart="side dart", to={"dart": "waist dart"})
@@ -50,6 +51,8 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
      "the zone is shorter than 1 cm.", "back", "zone"),
     ("bodice-direct", (SLEEVE, of("neckline", shape="round", pieces=["sleeve"])), "there is no edge called “neckline”.", "sleeve", "pieces"),
     ("skirt", (SLEEVE,), "there is no edge called “armhole”.", "", "armhole"),
+    ("torso", (of("hem", shape="level", down=-25.0), of("convert_dart", piece="front", dart="waist dart", cut_across=True, into="pleat")),
+     "the waist dart does not lie on the paper where it is widest.", "front", "cut_across"),
 ]  # fmt: skip
 
 
@@ -225,3 +228,26 @@ def test_a_shoulder_that_lies_steep_cannot_fall_much_farther() -> None:
             assert isinstance(path, Path)
             assert abs(path.end.imag - path.start.imag) == near(2.4 + more)
             assert path.length == near(4.0)
+
+
+@pytest.mark.parametrize("at_end", [True, False])
+def test_a_bishop_sleeve_is_not_begun_below_the_end_of_its_shorter_seam(at_end: bool) -> None:
+    """One underarm seam 12 cm shorter than drafted: it ends 31.7 below the underarm, and the hem's middle hangs lower still."""
+    sleeve = made(SLEEVE).pattern
+    aslant = sleeve.with_piece(corner_moved("hem", -12j, at_end=at_end)(sleeve.piece("sleeve")))
+    refusal = refused(of("bishop", start_below_biceps=33.0, cuff_depth=0.0), on=aslant)
+    told = (refusal.message, refusal.where, refusal.cure, refusal.field)
+    assert told == ("the line does not cross both its seams.", "sleeve", "Begin higher.", "start_below_biceps")
+    made(of("bishop", start_below_biceps=30.0, cuff_depth=0.0), on=aslant)
+
+
+def test_more_than_twice_the_houses_gape_is_refused_with_that_much_for_a_cure() -> None:
+    house = RULES.model_copy(update={"fullness": RULES.fullness.model_copy(update={"contour": 0.75})})
+    step = of("contour", piece="front", at=MIDDLE | {"edge": "neckline"}, into="waist dart", amount=1.6)
+    stopped = replay(table(), read_steps([step]), house).stopped
+    assert stopped is not None
+    assert (stopped.message, stopped.cure) == (
+        "1.6 cm is no gape: the piece does not fit there.",
+        "Take at most 1.5 cm, and mend the block.",
+    )
+    made(step | {"amount": 1.5}, rules=house)

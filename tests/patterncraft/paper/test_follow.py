@@ -153,6 +153,19 @@ class TestSides:
         assert [n.name for n in followed.pattern.notches] == ["lower"]
         assert followed.pattern.notches[0].at_a == pytest.approx(4.0)
 
+    @pytest.mark.parametrize(("partner", "length"), [(True, 9.0), (False, 5.0)])
+    def test_what_waits_for_a_partner_waits_for_less_when_paper_is_cut_off_it(self, partner: bool, length: float) -> None:
+        """4 of 10 cm are put away. An edge that waits for 9 cm waits for 5; what was promised to a partner that lies there stays as it was said."""
+        whole = two_sheets()
+        seam = replace(whole.seam("side"), rule=SeamRule("ease", 0.5, 1.0, length=9.0))
+        seam = seam if partner else replace(seam, b=())
+        hand = take_up(replace(whole, seams=(seam,), notches=()), "one")
+        lower, _ = across(hand.piece("one"), 4.0)
+        waiting = replace(named(lower, "lower one"), paper=replace(lower.paper, block=60.0))
+        first = replace(hand.pieces[0], paper=replace(hand.pieces[0].paper, block=60.0, away=-40.0))
+        followed = lay_down(InHand(hand.before, (first,), hand.book), [waiting])
+        assert followed.pattern.seam("side").rule == SeamRule("ease", 0.5, 1.0, length=pytest.approx(length))
+
     def test_a_neighbours_new_name_is_carried_in_the_seams_words(self) -> None:
         hand, upper, lower = cut_at(4.0)
         after = lay_down(hand, [upper, lower]).pattern

@@ -148,6 +148,21 @@ def test_ease_beside_a_zone_that_took_part_of_its_stretch_stays_what_it_was() ->
     assert [r.rule for r in after.rules[:2]] == [ease, ease]
 
 
+@pytest.mark.parametrize(("until", "left"), [(7.0, 0.0), (8.0, 0.0), (8.5, 2.0), (15.5, 2.0)])
+def test_ease_that_an_older_rule_had_taken_is_not_taken_from_the_seam_again(until: float, left: float) -> None:
+    """26 eased onto 24, all of it from 8 to 16 of the longer. Opened there, the seam has no ease elsewhere; but where a rule of its own reached into
+    the zone, if only by half a centimetre, the seam's ease was counted beside that one."""
+    old = IntervalRule("first", "second", SeamRule("gather", ratio=1.1))
+    seam = Seam("joint", (Stretch("one", "top"),), (Stretch("other", "top"),), SeamRule("ease", 0.0, 2.0), (old,))
+    at = {"first": (3.0, 3.0), "near": (8.0, 8.0), "far": (16.0, 14.0), "second": (until, min(until, 8.0))}
+    notches = [Notch(name, "joint", "single", a, b) for name, (a, b) in at.items()]
+    before = Pattern((sheet(26, 10, "one"), sheet(24, 10, "other")), (seam,), tuple(notches))
+    own = side("one", Leg(0, 8, 0, 8), Leg(8, 16, 8, 20), Leg(16, 26, 20, 30))
+    opened = [Opened("one", "top", 0, 8.0, 16.0, "gather")]
+    after, _ = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), opened)
+    assert (after.rule.kind, after.rule.minimum, after.rule.maximum) == ("ease", 0.0, pytest.approx(left))
+
+
 def test_a_zone_on_the_third_sheet_of_a_side_lies_behind_the_first_two() -> None:
     """Sheets 5, 7 and 12 cm wide in a row: 2 to 6 cm along the third is 14 to 18 cm along the side."""
     names = {"a": 5.0, "b": 7.0, "c": 12.0}

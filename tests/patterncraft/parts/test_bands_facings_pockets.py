@@ -253,7 +253,11 @@ def test_a_zip_longer_than_its_seam_and_one_at_a_fold() -> None:
     fold = refused({"move": "fly", "piece": "skirt front"}, on=table("skirt"))
     assert (fold.field, "is a fold" in fold.message) == ("edge", True)
     pattern = made(seam, {"move": "fly", "piece": "skirt front", "length": 16.0}, on=table("skirt")).pattern
-    assert polygon(pattern.piece("fly guard")).bounds[2:] == (near(8.0), near(17.5))
+    guard = pattern.piece("fly guard")
+    assert polygon(guard).bounds[2:] == (near(8.0), near(17.5))
+    # It is folded down its middle, from end to end.
+    (fold,) = [x.path for x in guard.lines if x.name == "fold line"]
+    assert sorted((p.real, p.imag) for p in (fold.start, fold.end)) == [(near(4.0), near(0.0)), (near(4.0), near(17.5))]
 
 
 def test_a_flys_stitching_runs_down_beside_the_centre_and_turns_in_to_the_zips_end() -> None:

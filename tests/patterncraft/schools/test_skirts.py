@@ -127,3 +127,18 @@ def test_the_side_bulges_outward_from_waist_to_hip_by_what_is_asked(bulge: float
         assert min(stands) > -1e-6, f"{piece.name}: the side runs {-min(stands):.2f} inside"
         assert stands[9] >= bulge - 0.02
         assert stands[9] <= max(bulge, 0.75) + 0.05
+
+
+@pytest.mark.parametrize("line", ["waist", "hip"])
+def test_gores_are_changed_at_the_line_that_was_named_by_eight_centimetres_each_at_most(line: str) -> None:
+    field, title = f"{line}_changes", f"{line.capitalize()}, gore by gore"
+    draft_by("gored-skirt", LISA, gores=6, **{field: [8.0, -8.0]})
+    for changes, message, cure in (
+        ([8.1], "a gore is changed by at most 8 cm.", "Take more gores instead."),
+        ([0.5, -8.1], "a gore is changed by at most 8 cm.", "Take more gores instead."),
+        ([0.5] * 7, "7 changes are given for 6 gores.", "Leave out the rest."),
+    ):
+        with pytest.raises(BadSetting) as told:
+            draft_by("gored-skirt", LISA, gores=6, **{field: changes})
+        e = told.value
+        assert (e.message, e.where, e.cure, e.field) == (message, title, cure, field)
