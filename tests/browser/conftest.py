@@ -27,6 +27,10 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    "--num-raster-threads=1",
+    "--disable-threaded-animation",
+    "--disable-extensions",
+    "--disable-component-extensions-with-background-pages",
 ]
 
 # What has to come is waited for as long as a busy machine may take; it costs nothing where it comes at once.
@@ -125,7 +129,9 @@ def chromium() -> Iterator[Browser]:
 
 @pytest.fixture
 def context(chromium: Browser, application: Application) -> Iterator[BrowserContext]:
-    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=application.url, accept_downloads=True)
+    context = chromium.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=application.url, accept_downloads=True, reduced_motion="reduce"
+    )
     context.set_default_timeout(15_000)
     if SLOW_ANSWERS:
         context.add_init_script(SLOWLY % (1000 * SLOW_ANSWERS))

@@ -10,6 +10,10 @@ import pytest
 from playwright.sync_api import Page, expect
 from svgpathtools import parse_path
 
+from patterncraft.formats.openfile_io import block_file, write_file
+from tests.conftest import draft_by
+from tests.samples import WHOLE
+
 pytestmark = pytest.mark.browser
 
 
@@ -221,28 +225,40 @@ def test_schools_are_shown_side_by_side_and_lead_to_the_draft(demo: Page) -> Non
     expect(demo.locator("[data-piece='sleeve']")).to_be_attached()
 
 
-def test_house_rule_holds_for_new_work_and_old_styles_follow_when_told(demo: Page) -> None:
-    demo.goto("/house-rules")
-    demo.locator("#rule-allowances\\.waist").fill("1.7")
-    demo.locator("#rule-allowances\\.waist").press("Enter")
-    list_ = demo.get_by_role("region", name="Existing styles")
-    # All styles of the wardrobe are worked by both sets of rules first.
+def test_house_rule_holds_for_new_work_and_old_styles_follow_when_told(page: Page, tmp_path: Path) -> None:
+    open_workroom(page, "House of rules")
+    file = tmp_path / "block.json"
+    file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), "Ada, bodice")))
+    page.get_by_label("Block file").set_input_files(file)
+    page.get_by_role("heading", name="Ada, bodice").wait_for()
+    block = page.url
+    for name in ("Blouse", "Coat", "Dress"):
+        page.goto(block)
+        page.get_by_label("Start a style from it").fill(name)
+        page.get_by_role("button", name="Trace it to the bench").click()
+        expect(page.get_by_role("heading", name=name)).to_be_visible()
+    page.goto("/house-rules")
+    page.locator("#rule-allowances\\.waist").fill("1.7")
+    page.locator("#rule-allowances\\.waist").press("Enter")
+    list_ = page.get_by_role("region", name="Existing styles")
+    # All styles of the workroom are worked by both sets of rules first.
     expect(list_).to_contain_text("Waist: 1.00 cm → 1.70 cm", timeout=30_000)
     expect(list_).to_contain_text("cut line: waist 1.00 cm → 1.70 cm")
     boxes = list_.get_by_role("checkbox")
+    assert boxes.count() == 3, "one for each style"
     for i in range(1, boxes.count()):
         boxes.nth(i).uncheck()
     followed = str(list_.get_by_role("listitem").first.locator(".font-medium").text_content())
     list_.get_by_role("button", name="Let this style follow").click()
     expect(list_).not_to_contain_text(followed, timeout=30_000)
     # One rule restored; the style that followed is now the one that differs.
-    demo.get_by_role("button", name="restore").click()
+    page.get_by_role("button", name="restore").click()
     expect(list_).to_contain_text(followed, timeout=30_000)
-    demo.get_by_role("button", name=re.compile("Let (this style|\\d+ styles) follow")).click()
+    page.get_by_role("button", name=re.compile("Let (this style|\\d+ styles) follow")).click()
     expect(list_).to_have_count(0, timeout=30_000)
-    demo.locator("#rule-allowances\\.waist").fill("lots")
-    demo.locator("#rule-allowances\\.waist").press("Enter")
-    expect(demo.get_by_role("alert")).to_contain_text("not a length")
+    page.locator("#rule-allowances\\.waist").fill("lots")
+    page.locator("#rule-allowances\\.waist").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("not a length")
 
 
 def test_from_an_empty_workroom_to_a_skirt_in_inches(page: Page) -> None:
