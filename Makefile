@@ -12,7 +12,7 @@ setup: $(STAMP) $(DIST)
 
 $(STAMP): requirements.txt requirements-dev.txt pyproject.toml
 	test -x $(BIN)/python || $(PYTHON) -m venv .venv
-	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.txt -r requirements-dev.txt
+	$(BIN)/pip install --quiet --no-compile --disable-pip-version-check -r requirements.txt -r requirements-dev.txt
 	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
 	touch $@
 

@@ -151,8 +151,7 @@ def _as_they_lie(piece: Piece, darts: list[Dart]) -> list[Dart]:
 
 def _runs_toward_centre(piece: Piece, edge: str) -> bool:
     n = len(piece.outline)
-    for i, e in enumerate(piece.outline):
-        if e.name == edge:
-            after = next((x for x in (piece.outline[(i + k) % n] for k in range(1, n)) if x.name != edge and not x.is_sewn_shut), e)
-            return after.name.startswith("centre")
-    return False
+    first = next(i for i, e in enumerate(piece.outline) if e.name == edge)
+    onward = (piece.outline[(first + k) % n] for k in range(1, n))
+    after = next((x for x in onward if x.name != edge and not x.is_sewn_shut), piece.outline[first])
+    return after.name.startswith("centre")

@@ -203,7 +203,7 @@ def _other(on: Literal["a", "b"]) -> Literal["a", "b"]:
 def _span(r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], whole: float) -> tuple[float, float]:
     """From where to where a rule holds, cm along that side."""
     at = {n.name: n.at_a if on == "a" else (n.at_b or 0.0) for n in notches} | {"start": 0.0, "end": whole}
-    return at.get(r.start, 0.0), at.get(r.end, whole)
+    return at[r.start], at[r.end]
 
 
 def _overlaps(r: IntervalRule, notches: list[Notch], on: Literal["a", "b"], low: float, high: float, whole: float) -> bool:

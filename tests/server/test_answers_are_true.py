@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from datetime import date
 from itertools import pairwise
 from typing import Any, get_args
@@ -17,17 +18,21 @@ from svgpathtools import parse_path
 
 from patterncraft.drafting.audit import audit
 from patterncraft.drafting.schools import SCHOOLS
+from patterncraft.formats.openfile_io import block_file
 from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.measures.doubts import doubts
+from patterncraft.measures.keys import MEASURES
+from patterncraft.measures.tapes import TAPES
 from patterncraft.moves.move import parameter
 from patterncraft.moves.registry import MOVES, read_steps
 from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import darts_of
 from patterncraft.replay import replay
-from patterncraft.units import format_length
+from patterncraft.units import Unit, format_length
 from server.people.models import MeasureChart, Person
 from server.shelf.models import Block
+from server.shelf.services import keep_block
 from server.styles.models import Style
 from server.workrooms.models import Workroom
 from tests.conftest import draft, draft_by
@@ -164,6 +169,22 @@ def test_a_block_shows_its_draft_and_audit(us: Caller, block: Block) -> None:
         assert (line["title"], line["text"], line["kept"]) == (x.title, x.sum.spoken("cm"), x.kept)
         wanted = (x.wanted.label, x.wanted.spoken("cm")) if x.wanted else ("", "")
         assert (line["wanted_label"], line["wanted"]) == wanted
+
+
+def test_a_broken_line_of_the_audit_is_told_with_what_mends_it(us: Caller) -> None:
+    """By a setting where a school drew it, by a correction on the paper where it came on card."""
+    person = Person.objects.create(workroom=us.room, name="Ada")
+    chart = MeasureChart.objects.create(person=person, taken_on=date(2026, 3, 1), values=WHOLE)
+    body = {"name": "Ada", "school": "bodice-direct", "chart_id": chart.pk, "settings": {"true_shoulder": False}}
+    drawn = us.get(f"/blocks/{us.post('/blocks', body).json()['id']}").json()["draft"]["audit"]
+    own = draft_by("bodice-direct", WHOLE, true_shoulder=False)
+    on_card = keep_block(us.room, "Card", None, block_file(replace(own, school="", settings={}, measures={}), "Card"))
+    traced = us.get(f"/blocks/{on_card.pk}").json()["draft"]["audit"]
+    (by_setting,) = [x["remedy"] for x in drawn if x["remedy"]]
+    assert by_setting == {"label": "Match the shoulders", "settings": {"true_shoulder": True}, "correction": None}
+    (by_hand,) = [x["remedy"] for x in traced if x["remedy"]]
+    assert (by_hand["label"], by_hand["settings"]) == ("Match the shoulders", {})
+    assert by_hand["correction"]["correction"] == "match_shoulders"
 
 
 def test_doubts_name_the_measure_that_is_doubted(us: Caller) -> None:
@@ -347,3 +368,25 @@ def test_every_house_rule_is_told_with_its_limits_its_words_and_what_others_take
                 assert (o["value"], o["text"]) == (None, f"{text} cm")
             else:
                 assert (o["value"], o["text"]) == (number, said(number))
+
+
+@pytest.mark.parametrize("unit", ["cm", "in"])
+def test_every_measure_is_told_with_where_its_tape_goes(us: Caller, unit: Unit) -> None:
+    assert us.send("PUT", "/house-rules/one", {"field": "unit", "text": unit}).status_code == 200
+    told = us.get("/measure-keys").json()["keys"]
+    assert [t["key"] for t in told] == list(MEASURES)
+    for t, (key, m) in zip(told, MEASURES.items(), strict=True):
+        assert [t[k] for k in ("title", "station", "group", "where", "how", "wrong", "iso")] == [
+            m.title, m.station, m.group, m.where, m.how, m.wrong, m.iso,
+        ]  # fmt: skip
+        low, high = t["range"].split("–")
+        assert low == format_length(m.low, unit, 0).removesuffix(f" {unit}")
+        assert high == format_length(m.high, unit, 0)
+        tape = TAPES[key]
+        assert (t["tape"]["view"], t["tape"]["box"]) == (tape.view, list(tape.box))
+        assert [(e["x"], e["y"]) for e in t["tape"]["ends"]] == [tuple(e) for e in tape.ends]
+        for part, drawn in (("seen", tape.seen), ("hidden", tape.hidden), ("cord", tape.cord)):
+            for d, path in zip(t["tape"][part], drawn, strict=True):
+                read = parse_path(d)
+                assert (read.start, read.end) == (pytest.approx(path.start, abs=1e-3), pytest.approx(path.end, abs=1e-3))
+                assert read.length() == pytest.approx(path.length, abs=0.01)

@@ -95,6 +95,9 @@ def test_where_a_dart_goes_is_shared_out_place_by_place() -> None:
     assert two["into"][1]["to"] == edge("top", "left", 0.25)
     again, _ = pointed(two, "into", (0, 10), index=0)
     assert [(x["share"], x["to"]["edge"]) for x in again["into"]] == [(0.6, "left"), (0.4, "top")]
+    # A place without a share takes nothing yet: all of the rest is left for the next.
+    bare, _ = pointed(two | {"into": [{"to": edge("top", "left", 0.5)}]}, "into", (20, 30), index=9)
+    assert [x.get("share") for x in bare["into"]] == [None, 1.0]
     over, _ = pointed(two | {"into": [{"to": edge("top", "left", 0.5), "share": 1.0}]}, "into", (20, 30), index=9)
     assert [x["share"] for x in over["into"]] == [1.0, 0.01]
 
@@ -226,3 +229,19 @@ def test_a_line_that_cannot_be_drawn_shows_its_places_all_the_same() -> None:
     assert shown.d == ""
     assert [(p.at.x, p.at.y) for p in shown.points] == [pytest.approx(on_table(0, 10)), pytest.approx(on_table(0, 10))]
     assert all(p.words.startswith("the left, ") for p in shown.points)
+
+
+@pytest.mark.parametrize(
+    "step",
+    [
+        {"move": "draw_line", "piece": "panel", "line": [edge("left", "bottom", 0.75), edge("top", "left", 0.5)]},
+        {"move": "convert_dart", "piece": "panel", "zone": {"from": edge("top", "left", 0.25), "to": edge("top", "left", 0.75)}},
+        {"move": "overlap", "piece": "panel", "at": [[edge("left", "top", 0.5), edge("right", "top", 0.5)]]},
+    ],
+)
+def test_what_is_pointed_at_on_a_sheet_that_was_never_moved_lies_where_it_was_drawn(step: Step) -> None:
+    unmoved, moved = sketch(step, TWO, {}, "cm"), sketch(step, TWO, LIES, "cm")
+    assert unmoved is not None
+    assert moved is not None
+    assert [on_table(p.at.x, p.at.y) for p in unmoved.points] == [pytest.approx((p.at.x, p.at.y)) for p in moved.points]
+    assert unmoved == sketch(step, TWO, {"panel": Lie(0j)}, "cm")

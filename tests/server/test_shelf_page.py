@@ -8,6 +8,7 @@ import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.formats.openfile_io import block_file
 from patterncraft.paper.sewn import sewn_length
 from server.people.models import MeasureChart, Person
@@ -37,6 +38,24 @@ def hung(us: Caller) -> dict[str, Block]:
 def names(us: Caller, **asked: Any) -> list[str]:
     query = "&".join(f"{k}={v}" for k, v in asked.items())
     return [c["name"] for c in us.get(f"/shelf?{query}").json()["cards"]]
+
+
+def test_every_card_tells_what_its_block_is(us: Caller, hung: dict[str, Block]) -> None:
+    us.send("PUT", f"/blocks/{hung['Knit top'].pk}/state", {"state": "fitted"})
+    us.post("/styles", {"name": "Dress", "block_id": hung["Plain bodice"].pk})
+    cards = {c["name"]: c for c in us.get("/shelf").json()["cards"]}
+    assert set(cards) == set(hung)
+    for name, was in hung.items():
+        block, card = Block.objects.get(pk=was.pk), cards[name]
+        newest = block.revisions.order_by("-number")[0]
+        owner = block.person
+        assert (card["id"], card["revision"], card["made"]) == (block.pk, newest.number, newest.created.date().isoformat())
+        assert (card["person"], card["person_id"]) == ((owner.name, owner.pk) if owner else ("", None))
+        assert (card["school_name"], card["school"]) == (block.school, SCHOOLS[block.school].title)
+        assert (card["family"], card["state"]) == (SCHOOLS[block.school].family, "fitted" if name == "Knit top" else "drafted")
+        assert (card["cloth"], card["size_set"], card["unreadable"]) == (block.cloth, block.size_set, "")
+        assert card["styles"] == (1 if name == "Plain bodice" else 0)
+        assert card["silhouette"] is not None
 
 
 def test_words_person_kind_state_and_cloth_each_find_their_own(us: Caller, hung: dict[str, Block]) -> None:

@@ -301,3 +301,7 @@ def test_kin_are_edges_that_run_on_in_sewing() -> None:
     assert are_kin((Trace(0, 0, 10, 10, front),), (Trace(1, 0, 8, 8, back),)), "front then back, as the armhole is sewn"
     assert not are_kin((Trace(1, 0, 8, 8, back),), (Trace(0, 0, 10, 10, front),)), "its end and its start are not one edge"
     assert not are_kin((Trace(0, 0, 10, 10, front),), (Trace(1, 0, 8, 8, Kin(1, 10.0, 1)),))
+    # Of what no seam speaks nothing can be said against its healing.
+    assert are_kin((Trace(1, 0, 8, 8),), (Trace(0, 0, 10, 10, front),))
+    assert are_kin((Trace(1, 0, 8, 8, back),), (Trace(0, 0, 10, 10),))
+    assert are_kin((), (Trace(0, 0, 10, 10, front),))

@@ -31,6 +31,9 @@ def test_intake_points_and_crossing() -> None:
     assert (LENS.upper, LENS.lower, LENS.middle) == (5 + 1j, 5 + 8j, 5 + 4.5j)
     assert LENS.is_crossed_by(0 + 5j, 10 + 5j)
     assert not LENS.is_crossed_by(0 + 1j, 10 + 1j), "touching the point is not crossing"
+    # Two millimetres below its point it is a millimetre wide: cut there, its paper would be parted.
+    assert LENS.width_on(0 + 1.2j, 10 + 1.2j) == pytest.approx(0.1)
+    assert LENS.is_crossed_by(0 + 1.2j, 10 + 1.2j)
 
 
 def test_it_is_placed_with_its_paper_and_turned_over_its_sides_change() -> None:

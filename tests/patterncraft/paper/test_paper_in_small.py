@@ -3,24 +3,28 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Literal
 
 import pytest
 import shapely
 
+from patterncraft.errors import PatternError
 from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.region import signed_area
 from patterncraft.geometry.transform import slide, turn_over
 from patterncraft.paper.account import weighed
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.draw import redraw
 from patterncraft.paper.edge import Edge
+from patterncraft.paper.follow import _Kinship
 from patterncraft.paper.join import healed
 from patterncraft.paper.lens import Lens
 from patterncraft.paper.made import is_part
 from patterncraft.paper.opened import Opened, add_fullness
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import Mark, Piece
+from patterncraft.paper.piece import DrawnLine, Mark, Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
-from patterncraft.paper.sewn import Spot, distance_of
+from patterncraft.paper.sewn import Spot, distance_of, starts_at_end
 from patterncraft.paper.sides import Leg, NewSide
 from tests.patterncraft.parts.ground import NECK, SLEEVE, made, of
 from tests.samples import polygon, ruled, sheet, square
@@ -148,6 +152,64 @@ def test_ease_beside_a_zone_that_took_part_of_its_stretch_stays_what_it_was() ->
     assert [r.rule for r in after.rules[:2]] == [ease, ease]
 
 
+@pytest.mark.parametrize(
+    ("since", "until", "left"),
+    [
+        (4.0, 18.0, [(4.0, 8.0), (20.0, 24.0)]),
+        (8.0, 18.0, [(20.0, 24.0)]),
+        (4.0, 14.0, [(4.0, 8.0)]),
+        (4.0, 8.5, [(4.0, 8.0)]),
+        (13.5, 18.0, [(20.0, 24.0)]),
+        (7.5, 14.5, [(7.5, 8.0), (20.0, 20.5)]),
+        (4.0, 8.0, [(4.0, 8.0)]),
+        (14.0, 18.0, [(20.0, 24.0)]),
+    ],
+)
+@pytest.mark.parametrize("longer", ["a", "b"])
+def test_of_an_older_rule_what_lies_beside_the_zone_is_kept(
+    since: float, until: float, left: list[tuple[float, float]], longer: Literal["a", "b"]
+) -> None:
+    """24 on 24, gathered anew from 8 to 14 (to 20 now). Whatever little of an older rule lies on either side of that keeps holding there: as flat as it lies."""
+    old = IntervalRule("first", "second", SeamRule("gather", ratio=1.2, longer=longer))
+    before, seam, notches = flat_seam(old, first=since, second=until)
+    own = side("one", Leg(0, 8, 0, 8), Leg(8, 14, 8, 20), Leg(14, 24, 20, 30))
+    after, found = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), [ZONE])
+    at = {n.name: n.at_a for n in found}
+    spans = [(at[r.start], at[r.end]) for r in after.rules if r.rule.ratio != 2.0]
+    assert spans == [(pytest.approx(a), pytest.approx(b)) for a, b in left]
+    assert [(at[r.start], at[r.end]) for r in after.rules if r.rule.ratio == 2.0] == [(8.0, 20.0)]
+    touched = (since, until) not in ((4.0, 8.0), (14.0, 18.0))
+    assert {r.rule.longer for r in after.rules if r.rule.ratio != 2.0} == {longer}
+    assert all((r.rule.ratio == pytest.approx(1.0)) == touched for r in after.rules if r.rule.ratio != 2.0)
+
+
+@pytest.mark.parametrize("longer", ["a", "b"])
+def test_what_is_left_of_an_older_rule_is_as_full_as_it_lies_and_ease_is_what_it_was(longer: Literal["a", "b"]) -> None:
+    """Beside the zone 6 lie on 4: 1.5 to 1 where the first side is the longer, and no fullness at all where the second was said to be."""
+    for rule, left in (
+        (SeamRule("gather", ratio=1.2, longer=longer), 1.5 if longer == "a" else 1.0),
+        (SeamRule("ease", 0.5, 1.0, longer=longer), None),
+    ):
+        seam = Seam(
+            "joint",
+            (Stretch("one", "top"),),
+            (Stretch("other", "top"),),
+            SeamRule("equal"),
+            (IntervalRule("first", "second", rule),),
+        )
+        at = {"first": (2.0, 2.0), "near": (8.0, 6.0), "far": (14.0, 12.0), "second": (16.0, 14.0)}
+        notches = [Notch(name, "joint", "single", a, b) for name, (a, b) in at.items()]
+        before = Pattern((sheet(26, 10, "one"), sheet(24, 10, "other")), (seam,), tuple(notches))
+        own = side("one", Leg(0, 8, 0, 8), Leg(8, 14, 8, 20), Leg(14, 26, 20, 32))
+        after, _ = add_fullness(before, seam, (own, side("other", Leg(0, 24, 0, 24))), _moved(notches, own), [ZONE])
+        kept = [r.rule for r in after.rules if r.start == "first"]
+        assert [(k.kind, k.longer) for k in kept] == [(rule.kind, longer)]
+        if left is None:
+            assert kept == [rule]
+        else:
+            assert kept[0].ratio == pytest.approx(left)
+
+
 @pytest.mark.parametrize(("until", "left"), [(7.0, 0.0), (8.0, 0.0), (8.5, 2.0), (15.5, 2.0)])
 def test_ease_that_an_older_rule_had_taken_is_not_taken_from_the_seam_again(until: float, left: float) -> None:
     """26 eased onto 24, all of it from 8 to 16 of the longer. Opened there, the seam has no ease elsewhere; but where a rule of its own reached into
@@ -178,3 +240,39 @@ def test_how_far_along_is_counted_in_the_run_that_the_place_lies_in() -> None:
     """The top lies in two runs, of 4 and of 6 cm, with a pocket's edge between them."""
     piece = ruled("sheet", [0j, 4 + 0j, 5 + 0j, 11 + 0j, 11 + 8j, 8j], ["top", "pocket", "top", "right", "bottom", "left"])
     assert [distance_of(piece, Spot(k, 2.5)) for k in (0, 1, 2)] == [2.5, 2.5, 2.5]
+
+
+def test_an_edge_in_two_runs_is_measured_from_the_line_that_meets_the_run_meant() -> None:
+    """The top lies from 0 to 4 and from 5 to 11; a line, an edge before a strip was added, comes to one of their ends."""
+    piece = ruled("sheet", [0j, 4 + 0j, 5 + 0j, 11 + 0j, 11 + 8j, 8j], ["top", "pocket", "top", "right", "bottom", "left"])
+    for x, run, at_end in ((0, 0, False), (4, 0, True), (5, 1, False), (11, 1, True)):
+        for way in (straight(complex(x, 0), 6 + 4j), straight(6 + 4j, complex(x, 0))):
+            lined = replace(piece, lines=(DrawnLine("old edge", way),))
+            assert starts_at_end(lined, "top", "old edge", run) is at_end
+            with pytest.raises(PatternError):
+                starts_at_end(lined, "top", "old edge", 1 - run)
+
+
+def test_an_edge_that_lies_in_two_runs_is_sewn_run_by_run() -> None:
+    """4 and 6 cm of a top are sewn onto 10, one behind the other: the later one goes on where the first ended."""
+    piece = ruled("sheet", [0j, 4 + 0j, 5 + 0j, 11 + 0j, 11 + 8j, 8j], ["top", "pocket", "top", "right", "bottom", "left"])
+    runs = (Stretch("sheet", "top", "left", 0), Stretch("sheet", "top", "pocket", 1))
+    seam = Seam("joint", runs, (Stretch("other", "top", "left"),), SeamRule("equal"))
+    kin = _Kinship(Pattern((piece, sheet(10, 10, "other")), (seam,)))
+    assert [kin.of(piece, k)[1:] for k in (0, 2)] == [(0.0, 1), (4.0, 1)]
+    assert kin.of(piece, 0).side == kin.of(piece, 2).side
+    assert kin.of(piece, 1).side < 0, "the pocket's edge is sewn to nothing"
+    backward = replace(seam, a=(Stretch("sheet", "top", "right", 1), Stretch("sheet", "top", "pocket", 0)))
+    kin = _Kinship(Pattern((piece, sheet(10, 10, "other")), (backward,)))
+    assert [kin.of(piece, k)[1:] for k in (2, 0)] == [(6.0, -1), (10.0, -1)]
+
+
+def test_paper_turned_over_has_its_new_paper_turned_over_with_it() -> None:
+    """Walked as paper is, with its inside to the same hand as before; so is its own outline."""
+    patch = square(3.0).outline
+    whole = replace(square(10.0), paper=replace(square(10.0).paper, patches=(Path(tuple(e.path.segments[0] for e in patch)),)))
+    for by in (turn_over(0j, 1j), turn_over(2 + 0j, 5 + 9j), slide(4 + 4j)):
+        placed = whole.placed(by)
+        (moved,) = placed.paper.patches
+        assert signed_area(moved.segments) == pytest.approx(9.0)
+        assert signed_area(placed.segments) == pytest.approx(100.0)

@@ -17,7 +17,7 @@ from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DartRule, DrawnLine, Grain, Mark, Paper, Piece
 from patterncraft.paper.sewn import point_of, spot_along
 from patterncraft.paper.sound import assert_sound, closing_gap, crossing_edges
-from tests.samples import assert_same_outline, square
+from tests.samples import assert_same_outline, ruled, square
 
 
 def cut_across(piece: Piece, first: str, second: str, a: float, b: float) -> tuple[Parted, complex, complex]:
@@ -144,6 +144,29 @@ def test_bridge_adds_exactly_the_new_paper() -> None:
     assert len(one.paper.tapes) == 2
     with pytest.raises(BadPlace, match="does not reach"):
         bridge(left, 1, right, 3, straight_edge("top", 10 + 0j, 13 + 0j), bottom)
+
+
+def test_a_slit_elsewhere_stays_open_when_a_piece_is_taped_on() -> None:
+    """Slashed for a godet from the top: only where the pieces were laid together are they taped."""
+    corners = [0j, 5 + 0j, 5 + 4j, 5 + 0j, 10 + 0j, 10 + 10j, 10j]
+    slashed = ruled("left", corners, ["top", "one lip", "other lip", "top", "right", "bottom", "left"])
+    one = join(slashed, 4, square(10, "right").placed(slide(10 + 0j)), 0)
+    assert {"one lip", "other lip"} <= {e.name for e in one.outline}
+    assert one.paper.tapes == (straight(10 + 0j, 10 + 10j),)
+    assert one.area == pytest.approx(200)
+
+
+def test_a_bridge_keeps_what_is_drawn_on_either_side_and_the_grain_of_the_one_that_has_it() -> None:
+    top, bottom = straight_edge("top", 10 + 0j, 14 + 0j), straight_edge("bottom", 14 + 10j, 10 + 10j)
+    grain, other = Grain(16 + 2j, 16 + 8j), Grain(3 + 2j, 3 + 8j)
+    plain_left, plain_right = square(10, "left"), square(10, "right").placed(slide(14 + 0j))
+    left = replace(plain_left, marks=(Mark("pocket", 2 + 3j),), lines=(DrawnLine("hip", straight(0 + 5j, 10 + 5j)),))
+    right = replace(plain_right, marks=(Mark("zip", 20 + 3j),), lines=(DrawnLine("knee", straight(14 + 7j, 24 + 7j)),))
+    for own, its, kept in ((other, grain, other), (None, grain, grain), (other, None, other)):
+        one = bridge(replace(left, grain=own), 1, replace(right, grain=its), 3, top, bottom)
+        assert one.grain == kept
+        assert one.marks == left.marks + right.marks
+        assert one.lines == left.lines + right.lines
 
 
 def test_paper_that_lies_on_itself_is_refused() -> None:

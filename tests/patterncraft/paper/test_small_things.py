@@ -4,18 +4,21 @@ from __future__ import annotations
 
 import random  # noqa: TID251  (seeded)
 from dataclasses import replace
+from math import pi
 
 import pytest
 import shapely
 
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.region import signed_area
+from patterncraft.measures.figure import oval
+from patterncraft.paper.closure import Reach
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.follow import lay_down, take_up
 from patterncraft.paper.patches import on_paper, split_patches
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DrawnLine, Piece
-from patterncraft.paper.seam import Seam, SeamRule, Stretch
+from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch, called
 from patterncraft.paper.stitching import SOFT, stitched_legs
 from patterncraft.paper.trace import Trace, backward, cut_traces, end_to_end
 from patterncraft.paper.widths import width_along
@@ -66,6 +69,40 @@ def test_a_three_cornered_half_holds_what_lies_on_it() -> None:
     assert sum(abs(signed_area(p.segments)) for p in here) == pytest.approx(on_half, abs=1e-3)
     assert sum(abs(signed_area(p.segments)) for p in there) == pytest.approx(16 - on_half, abs=1e-3)
     assert sum(abs(signed_area(p.segments)) for p in on_paper((patch,), corner)) == pytest.approx(on_half, abs=1e-3)
+
+
+def test_a_round_patch_that_lies_on_the_paper_as_a_whole_stays_round() -> None:
+    """Not drawn anew with straight strokes: it is the very patch. One that hangs over is cut at the edge; one beside the paper is gone."""
+    sheet = [(0j, 20 + 0j), (20 + 0j, 20 + 20j), (20 + 20j, 20j), (20j, 0j)]
+    inside = oval(10 + 10j, 3.0, 4.0)
+    assert on_paper((inside,), sheet) == (inside,)
+    (cut,) = on_paper((oval(20 + 10j, 3.0, 4.0),), sheet)
+    assert abs(signed_area(cut.segments)) == pytest.approx(0.5 * pi * 12, abs=0.05)
+    assert on_paper((oval(30 + 10j, 3.0, 4.0),), sheet) == ()
+
+
+# ---- names of places along a seam
+
+
+def test_the_ends_of_a_seam_are_called_start_and_end_whatever_its_notches_are_called_now() -> None:
+    rule = SeamRule("gather", ratio=1.5)
+    stretches = (IntervalRule("start", "one", rule), IntervalRule("one", "end", rule))
+    seam = Seam("side", (Stretch("a", "side"),), (), SeamRule("free"), stretches)
+    again = called(seam, "other side", lambda n: f"{n} of the other")
+    assert (again.name, [(r.start, r.end, r.rule) for r in again.rules]) == (
+        "other side",
+        [("start", "one of the other", rule), ("one of the other", "end", rule)],
+    )
+
+
+@pytest.mark.parametrize(
+    ("start", "end", "lies"),
+    [("start", "end", (0.0, 30.0)), ("end", "start", (0.0, 30.0)), ("zip", "end", (12.0, 30.0)), ("zip", "start", (0.0, 12.0)),
+     ("gone", "zip", (0.0, 12.0)), ("zip", "gone", (12.0, 30.0)), ("of another", "zip", (0.0, 12.0))],
+)  # fmt: skip
+def test_a_notch_that_is_gone_counts_as_the_end_of_the_seam(start: str, end: str, lies: tuple[float, float]) -> None:
+    notches = [Notch("zip", "side", "single", 12.0, 12.0), Notch("of another", "shoulder", "single", 5.0, 5.0)]
+    assert Reach("side", start, end).along(notches, 30.0) == lies
 
 
 # ---- darts
