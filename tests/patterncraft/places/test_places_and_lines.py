@@ -128,6 +128,19 @@ class TestLines:
         assert path.end_direction == pytest.approx(1 + 0j)
         assert path.segments[0][-1] == 4 + 3j
 
+    @pytest.mark.parametrize(
+        ("fractions", "message", "cure"),
+        [
+            ([0.2, 0.2, 0.6], "two places of the line lie on each other.", "Leave one of them out."),
+            ([0.2, 0.6, 0.2], "the line ends where it begins.", "Lead it to another place."),
+        ],
+    )
+    def test_places_that_are_one_are_no_line(self, fractions: list[float], message: str, cure: str) -> None:
+        line = LINE.validate_python([{"edge": "top", "fraction": x} for x in fractions])
+        with pytest.raises(BadPlace) as told:
+            line_on(line, sheet(), pattern(), "slot")
+        assert (told.value.message, told.value.where, told.value.cure, told.value.field) == (message, "square", cure, "slot")
+
     def test_an_s_turns_over_once_each_way(self) -> None:
         from patterncraft.geometry.curvature import how_it_bends
 
