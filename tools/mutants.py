@@ -2,7 +2,7 @@
 
 mutmut makes the faults and runs them; here is only which code is held against which tests, a seeded sample of all faults,
 and the table. A fault that no test notices is put into the code itself and shown to the type check, which ``make test`` asks before the tests, and then to the tests
-that read the code rather than run it (``READING``: pages and schemas made from it, parameters named in it): what they notice is told apart.
+that read the code rather than run it (``READING``: pages and schemas made from it, parameters named in it, figures drawn once): what they notice is told apart.
 ``python -m tools.mutants paper moves`` takes those packages alone, ``SAMPLE=`` and ``SEED=`` the size and the
 choice; ``SAMPLE=0`` takes all. A sample is shared out among the packages by their length.
 """
@@ -43,6 +43,7 @@ HARMLESS: Final = (
 HAIRS: Final = re.compile(r"\b(SNAP|TAPED|CLOSE|HAIR|NEAR|FAR|DUST|CRUMB|SEEN|OFF|ON|LAID_OVER|\w+_tolerance)\b|\de-\d+")
 """Tolerances: no number that was computed lies exactly on one, or on one plus a length."""
 READING: Final = (
+    "tests/patterncraft/measures/test_figure_and_tapes.py",
     "tests/test_pages.py",
     "tests/test_fields_in_the_code.py",
     "tests/test_words_in_the_code.py",

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from patterncraft.geometry.path import Path
-from patterncraft.measures.figure import through
+from patterncraft.measures.figure import oval, through
 from patterncraft.measures.keys import MEASURES
 from patterncraft.measures.tapes import TAPES
 
@@ -55,6 +55,26 @@ def test_a_girth_hangs_in_one_bow_before_the_body_and_rises_behind_it(key: str) 
             )
 
 
+LENGTHS = [k for k, t in TAPES.items() if t.ends and not t.hidden]
+
+
+@pytest.mark.parametrize("key", LENGTHS)
+def test_a_length_is_read_where_its_tape_begins_and_ends(key: str) -> None:
+    tape = TAPES[key]
+    first, last = (complex(*end) for end in tape.ends)
+    assert (tape.seen[0].start, tape.seen[-1].end) == (first, last)
+
+
+def test_an_oval_touches_its_box_in_the_middle_of_each_side_and_has_an_ellipses_size() -> None:
+    drawn = oval(3 + 4j, 5.0, 2.0)
+    assert {s[0] for s in drawn.segments} == {8 + 4j, 3 + 6j, -2 + 4j, 3 + 2j}
+    assert [s[-1] for s in drawn.segments] == [s[0] for s in (*drawn.segments[1:], drawn.segments[0])]
+    # Four cubics lie within three ten-thousandths of the circle that is stretched here (textbooks of splines).
+    around = [complex((z.real - 3) / 5, (z.imag - 4) / 2) for z in (drawn.at(drawn.length * k / 97) for k in range(97))]
+    assert [abs(z) for z in around] == pytest.approx([1.0] * 97, abs=4e-4)
+
+
 def test_there_are_girths_to_be_looked_at_and_every_tape_is_of_a_measure() -> None:
     assert len(GIRTHS) >= 8
+    assert len(LENGTHS) >= 8
     assert set(TAPES) <= set(MEASURES)
