@@ -85,7 +85,7 @@ def assert_whole(refusal: PatternError) -> None:
     assert isinstance(refusal.field, str), f"the field is {refusal.field!r}"
     assert FIELD.fullmatch(refusal.field), f"no such field: {refusal.field!r}"
     # What a setting may be is said in the message itself: “amount” may be at most 3. What was stopped was stopped by hand.
-    if not isinstance(refusal, BadSetting) and "stopped" not in refusal.code:
+    if not isinstance(refusal, BadSetting) and refusal.code != "stopped":
         assert refusal.cure, f"no cure: {refusal.message[:200]!r}"
 
 

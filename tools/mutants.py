@@ -286,6 +286,8 @@ def words(place: Path, name: str) -> Iterator[str]:
 
 def mistyped(place: Path, names: list[str]) -> set[str]:
     """Those faults that the type check refuses. Many are put in at once: what it says stands in a line of the function that the fault is in."""
+    if names and _asked(place, "mypy").returncode:
+        raise SystemExit(f"the type check refuses {place} before a fault is in it")
     found: set[str] = set()
     for together in _one_to_a_function(names):
         with _put_in(place, together) as files:

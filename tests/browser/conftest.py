@@ -27,10 +27,6 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
-    "--num-raster-threads=1",
-    "--disable-threaded-animation",
-    "--disable-extensions",
-    "--disable-component-extensions-with-background-pages",
 ]
 
 # What has to come is waited for as long as a busy machine may take; it costs nothing where it comes at once.

@@ -11,6 +11,7 @@ from playwright.sync_api import Page, expect
 from svgpathtools import parse_path
 
 from patterncraft.formats.openfile_io import block_file, write_file
+from tests.browser.test_many_verbs import new_style
 from tests.conftest import draft_by
 from tests.samples import WHOLE
 
@@ -231,12 +232,9 @@ def test_house_rule_holds_for_new_work_and_old_styles_follow_when_told(page: Pag
     file.write_bytes(write_file(block_file(draft_by("bodice-direct", WHOLE), "Ada, bodice")))
     page.get_by_label("Block file").set_input_files(file)
     page.get_by_role("heading", name="Ada, bodice").wait_for()
-    block = page.url
+    block = int(page.url.rsplit("/", 1)[-1])
     for name in ("Blouse", "Coat", "Dress"):
-        page.goto(block)
-        page.get_by_label("Start a style from it").fill(name)
-        page.get_by_role("button", name="Trace it to the bench").click()
-        expect(page.get_by_role("heading", name=name)).to_be_visible()
+        new_style(page, block, name)
     page.goto("/house-rules")
     page.locator("#rule-allowances\\.waist").fill("1.7")
     page.locator("#rule-allowances\\.waist").press("Enter")
