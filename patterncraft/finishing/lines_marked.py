@@ -15,7 +15,7 @@ ON_THE_EDGE = 0.01
 
 
 class Sewn(Protocol):
-    """What is asked of an edge of the sewing line."""
+    """What is asked of an edge of the sewing line: its name and kind, how it runs (cm), and how far out it is cut (cm, ≥ 0)."""
 
     @property
     def name(self) -> str: ...

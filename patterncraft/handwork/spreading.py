@@ -79,11 +79,15 @@ def spread(
         places[j] = moves[j - 1].then(places[j - 1])
     for j in range(stay - 1, -1, -1):
         places[j] = moves[j].inverse().then(places[j + 1])
-    whole = strips[0].placed(places[0])
+    cut = list(strips)
+    for k, amount in enumerate(amounts):
+        if min(amount) < 0:
+            # The strip away from the one that stays is cut off where it lies over the other: which way the outline runs does not matter.
+            sides = (_Lapped(k, k, slashes[k].path.placed(moves[k])), _Lapped(k + 1, k, slashes[k].path.placed(moves[k].inverse())))
+            _lap(cut, sides[::-1] if k >= stay else sides)
+    whole = cut[0].placed(places[0])
     gaps = []
-    for k, strip in enumerate(strips[1:]):
-        if amounts[k].near < 0 or amounts[k].far < 0:
-            strip = _trimmed(strip, k, slashes[k], moves[k], edges)
+    for k, strip in enumerate(cut[1:]):
         placed = strip.placed(places[k + 1])
         gaps.append((_side(whole, k), _side(placed, k).reversed()))
         whole = _taped_on(whole, placed, k, amounts[k], edges)
@@ -182,24 +186,46 @@ def _gap_edge(like: Edge, a: complex, b: complex) -> Edge:
     return on_new_paper(like.name, like.kind, straight(a, b)) if abs(a - b) > CLOSE else no_edge(a)
 
 
-def _trimmed(strip: Piece, k: int, slash: Slash, move: Transform, edges: tuple[Edge, Edge]) -> Piece:
-    """A strip that is laid over the one behind it, without what is covered: its slash runs where that one's will lie."""
-    back = move.inverse()
-    near, far = back.point(slash.path.start), back.point(slash.path.end)
-    j = next(n for n, e in enumerate(strip.outline) if e.name == f"slash {k}")
+class _Lapped(NamedTuple):
+    """A strip at its slash, and where the other strip's side of that slash will lie on it, near to far."""
+
+    strip: int
+    slash: int
+    along: Path
+
+
+def _lap(strips: list[Piece], sides: tuple[_Lapped, _Lapped]) -> None:
+    """Of two strips that lie over each other the first has cut off what is covered; where it has too little edge for that, beside a dart or its end, the other."""
+    short = []
+    for side in sides:
+        done, by = _trimmed(strips[side.strip], side)
+        if done is not None:
+            strips[side.strip] = done
+            return
+        short.append((side.strip, by))
+    number, by = short[0]
+    raise MoveRefused(
+        f"strip {number + 1} is laid over by {by:.1f} cm, and has hardly more edge up to its end or to a dart.",
+        strips[number].name,
+        "Lap them over by less, or take fewer slashes.",
+        "amount",
+    )
+
+
+def _trimmed(strip: Piece, side: _Lapped) -> tuple[Piece | None, float]:
+    """The strip without what is covered, and by how many cm it is at most; None for the strip where it has hardly more edge."""
+    j = next(n for n, e in enumerate(strip.outline) if e.name == f"slash {side.slash}")
     turned = strip.starting_at(j - 1)
     before, cut, after = turned.outline[:3]
-    new = (_moved_end(before, far), replace(cut, path=straight(far, near)), _moved_start(after, near))
+    # Of the strip behind a slash the outline runs from near to far, of the one ahead from far to near.
+    ends = side.along.start, side.along.end
+    a, b = ends if side.strip == side.slash else ends[::-1]
     # At its hinge nothing is covered, however short the edge is there.
-    covered = ((after, abs(near - cut.path.end)), (before, abs(far - cut.path.start)))
+    covered = ((after, abs(b - cut.path.end)), (before, abs(a - cut.path.start)))
+    most = max(by for _, by in covered)
     if any(by > max(CLOSE, e.length - LEFT) for e, by in covered):
-        raise MoveRefused(
-            f"strip {k + 2} is laid over by {max(by for _, by in covered):.1f} cm, and has hardly more edge up to its end or to a dart.",
-            strip.name,
-            "Lap them over by less, or take fewer slashes.",
-            "amount",
-        )
-    return redraw(turned, 0, 3, new)
+        return None, most
+    return redraw(turned, 0, 3, (_moved_end(before, a), replace(cut, path=straight(a, b)), _moved_start(after, b))), most
 
 
 def _moved_start(e: Edge, z: complex) -> Edge:

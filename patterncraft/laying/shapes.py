@@ -73,7 +73,7 @@ def shapes_for(
             out += made
             told += said
     for s in out:
-        _refuse_wide(s, cloth, order)
+        refuse_wide(s, cloth, order)
     return out, told
 
 
@@ -166,14 +166,13 @@ def _area(ring: Sequence[complex]) -> float:
     return sum((a.conjugate() * b).imag for a, b in zip(ring, [*ring[1:], *ring[:1]], strict=True)) / 2
 
 
-def _refuse_wide(s: Shape, cloth: Cloth, order: LayOrder) -> None:
+def refuse_wide(s: Shape, cloth: Cloth, order: LayOrder) -> None:
+    """Raises BadSetting for a shape that is wider than the cloth has room, with what helps: laid single, or a wider cloth."""
     room = across(cloth, order)
     if s.wide <= room + ACROSS:
         return
     whole = cloth.usable
     other = "Lay the cloth single: then it has room." if order.how == "folded" and not s.on_fold and s.wide <= whole else ""
-    if order.how == "folded" and s.on_fold and 2 * s.wide <= whole + ACROSS:
-        other = "Lay the cloth single: then it has room."
     need = 2 * (s.wide - room) if order.how == "folded" else s.wide - room
     cure = other or (
         f"Take a cloth at least {cloth.width + need / (1 - cloth.shrink_weft / 100):.1f} cm wide, cut the piece in two with a style line, or join the cloth."

@@ -16,6 +16,7 @@ from ..paper.sewn import run_of
 from ..parts.part import piece_names, seam_names
 from ..parts.sheets import Named, sheet, strip
 from ..parts.stand import end_seam
+from ..places.levels import downward
 from ..units import Unit, format_length
 from ..working import Sum, length, tell
 from .move import Example, Group, Move, Outcome, slot_field
@@ -88,15 +89,15 @@ class Fly(Move):
     def _stitched(self, pattern: Pattern, piece: Piece) -> tuple[Pattern, Sum]:
         """The stitching and the zip's end drawn on the piece."""
         run = run_of(piece, self.edge)
-        e = piece.outline[run[0]]
-        last = piece.outline[run[-1]]
-        top = e.path.start if e.path.start.imag < last.path.end.imag else last.path.end
-        path = e.path if e.path.start == top else last.path.reversed()
-        end = path.at(min(self.length, path.length))
-        left, _, right, _ = piece.box
-        into = 1.0 if 0.5 * (left + right) > top.real else -1.0
-        a, b = top + into * (self.width - 0.5), end + into * (self.width - 0.5) - 1j * self.width
-        curve = straight(a, b).then(fair_curve([b, end], 1j, complex(-into, 0)))
+        first, last = piece.outline[run[0]].path, piece.outline[run[-1]].path
+        from_top = ((last.end - first.start) * downward(piece).conjugate()).real > 0
+        path = first if from_top else last.reversed()
+        top, end = path.start, path.at(min(self.length, path.length))
+        down = (end - top) / abs(end - top)
+        # The outline runs with the paper to its right.
+        into = (1j if from_top else -1j) * down
+        a, b = top + into * (self.width - 0.5), end + into * (self.width - 0.5) - down * self.width
+        curve = straight(a, b).then(fair_curve([b, end], down, -into))
         name = unique_name("fly stitching", [x.name for x in piece.lines])
         mark = Mark(unique_name("zip end", [m.name for m in piece.marks]), end, "drill")
         after = replace(piece, lines=(*piece.lines, DrawnLine(name, curve)), marks=(*piece.marks, mark))

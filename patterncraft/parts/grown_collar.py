@@ -253,6 +253,7 @@ def _laid_down(pattern: Pattern, hand: InHand, neck: Neck, drawn: Piece, pencil:
 
 
 def free_beside(pattern: Pattern, piece: str) -> list[str]:
+    """Seams by name that are on this piece alone and sewn to nothing."""
     return [s.name for s in pattern.seams if not s.b and all(x.piece == piece for x in s.a)]
 
 

@@ -86,11 +86,10 @@ def _at_centre(pattern: Pattern, s: Stretch, at_end: bool) -> bool:
     return any(x.name.startswith("centre") for x in piece.lines) and beside.endswith("neckline")
 
 
-def neck_pairs(neck: Neck, before: float = 0.0) -> tuple[Pair, ...]:
-    """Notches of a collar's seam, from its front: where a stand passes the centre front (``before`` cm along), and at every seam the neckline crosses."""
-    pairs = [Pair("centre front", before, before)] if before > 0 else []
+def neck_pairs(neck: Neck) -> tuple[Pair, ...]:
+    """Notches of a collar's seam, from its front: at every seam the neckline crosses."""
     # The shoulder is told from other seams, and a collar from its mirror image, by where they lie.
-    return (*pairs, *(Pair(s.name, before + s.at, before + s.at) for s in neck.reading.stops))
+    return tuple(Pair(s.name, s.at, s.at) for s in neck.reading.stops)
 
 
 def with_strip(neck: Neck) -> Side:

@@ -68,10 +68,12 @@ def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
         os.replace(growing, path)
     except OSError as e:
         raise PatternError(
-            f"the copy could not be written: {e.strerror or e}.", str(path), "Is there room, and may one write there?"
+            f"the copy could not be written: {e.strerror or e}.",
+            str(path),
+            "Make room there, or name a folder that may be written to.",
         ) from None
     except sqlite3.OperationalError as e:
-        raise PatternError(f"the copy could not be written: {e}.", str(path), "Is there room on the disk?") from None
+        raise PatternError(f"the copy could not be written: {e}.", str(path), "Make room on the disk.") from None
     finally:
         with suppress(OSError):
             growing.unlink()

@@ -73,6 +73,7 @@ def table_of(pins: Pins) -> OnTable:
 
 @lru_cache(maxsize=512)
 def laid_table(pins: Pins, measures: Measures) -> OnTable:
+    """The blocks laid on one table for these measures, made once; ``table_of`` asks for the measures itself."""
     return lay_on_table({role: draft_of(i).pattern for role, i in pins}, dict(measures))
 
 

@@ -39,6 +39,23 @@ def test_the_same_place_twice_is_nothing() -> None:
     assert (found.straight, found.along) == (0.0, 0.0)
 
 
+@pytest.mark.parametrize(
+    ("near_corner", "corner", "along"),
+    [
+        (9.8 + 0j, 10 + 0j, 10 + 4j),
+        (10 + 0.2j, 10 + 0j, 4 + 0j),
+        (10 + 9.8j, 10 + 10j, 4 + 10j),
+        (0.2 + 10j, 10j, 4j),
+        (0.2j, 0j, 4 + 0j),
+    ],
+)
+def test_a_tape_laid_near_a_corner_is_laid_on_it_and_read_on_the_other_edge(
+    near_corner: complex, corner: complex, along: complex
+) -> None:
+    found = measure_between(square(10), near_corner, along)
+    assert (found.a, found.along) == (corner, pytest.approx(abs(along - corner)))
+
+
 def test_a_corner_is_read_on_the_edge_that_the_other_place_lies_on() -> None:
     """Of the square's corners, each belongs to two edges: along either of them, so far from its end."""
     sheet = square(10)

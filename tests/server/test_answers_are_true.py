@@ -84,8 +84,10 @@ def test_a_styles_work_is_the_cores_own(us: Caller, style: Style) -> None:
         assert [(e["piece"], e["edge"]) for e in line["edges"]] == list(p.edges)
         for i, told in zip(p.intervals, line["intervals"], strict=True):
             assert (told["start"], told["end"], told["a"]) == (i.start, i.end, format_length(i.length_a, "cm", 2))
+            other = ("", "")
             if i.length_b is not None:
-                assert told["difference"] == format_length(i.length_a - i.length_b, "cm", 2)
+                other = format_length(i.length_b, "cm", 2), format_length(i.length_a - i.length_b, "cm", 2)
+            assert (told["b"], told["difference"]) == other
     # The strips of the last step are pencilled on: one more than its two slashes, each number on the back's own paper.
     back = polygon(done.pattern.piece("back"))
     pencilled = said["work"]["strips"]

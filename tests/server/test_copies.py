@@ -1,16 +1,21 @@
-"""The library copied while it is used, and put back: by the commands themselves, on a library of their own."""
+"""The library copied while it is used, and put back: by the commands as somebody types them, and what they refuse; on a library of their own."""
 
 from __future__ import annotations
 
 import fcntl
 import os
+import shutil
 import sqlite3
 import subprocess
 import sys
+from io import StringIO
 from pathlib import Path
+from typing import Any
 from uuid import uuid4
 
 import pytest
+from django.core.management import call_command
+from django.core.management.base import CommandError
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -22,8 +27,6 @@ class Library:
 
     def __init__(self, var: Path) -> None:
         self.var, self.file = var, var / "steady-shear.sqlite3"
-        self.do("migrate", "--verbosity=0")
-        self.write("Choir")
 
     def do(self, *words: str) -> subprocess.CompletedProcess[str]:
         env = os.environ | {"STEADY_SHEAR_VAR": str(self.var)}
@@ -43,8 +46,26 @@ class Library:
 
 
 @pytest.fixture(scope="module")
-def library(tmp_path_factory: pytest.TempPathFactory) -> Library:
-    return Library(tmp_path_factory.mktemp("library"))
+def filled(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The folder of a library with one workroom."""
+    made = Library(tmp_path_factory.mktemp("filled"))
+    made.do("migrate", "--verbosity=0")
+    made.write("Choir")
+    return made.var
+
+
+@pytest.fixture
+def library(filled: Path, tmp_path: Path) -> Library:
+    shutil.copytree(filled, tmp_path / "var")
+    return Library(tmp_path / "var")
+
+
+@pytest.fixture
+def here(library: Library, settings: Any, monkeypatch: pytest.MonkeyPatch) -> Library:
+    """The same, and this process is at it: what is refused need not begin a process for each."""
+    settings.VAR = library.var
+    monkeypatch.setitem(settings.DATABASES["default"], "NAME", str(library.file))
+    return library
 
 
 def test_copied_changed_and_put_back_and_what_was_there_is_kept_too(library: Library, tmp_path: Path) -> None:
@@ -78,8 +99,7 @@ def test_copied_while_somebody_writes_it_holds_one_moment(library: Library, tmp_
 
 
 def test_never_under_the_feet_of_a_running_application(library: Library, tmp_path: Path) -> None:
-    copy = tmp_path / "c.sqlite3"
-    library.do("backup", str(copy))
+    copy = shutil.copy(library.file, tmp_path / "c.sqlite3")
     before = library.names()
     with (library.var / "at-work.lock").open("wb") as lock:
         fcntl.flock(lock, fcntl.LOCK_SH)
@@ -91,12 +111,12 @@ def test_never_under_the_feet_of_a_running_application(library: Library, tmp_pat
 
 
 @pytest.mark.parametrize("kind", ["missing", "letter", "cut short", "another's", "newer"])
-def test_what_is_no_copy_changes_nothing(library: Library, tmp_path: Path, kind: str) -> None:
+def test_what_is_no_copy_changes_nothing(here: Library, tmp_path: Path, kind: str) -> None:
     copy = tmp_path / "c.sqlite3"
     words = {
         "missing": "no such file",
         "letter": "no copy of a library",
-        "cut short": "",
+        "cut short": "no copy of a library|damaged",
         "another's": "none of this application",
         "newer": "made by a newer version",
     }[kind]
@@ -107,34 +127,32 @@ def test_what_is_no_copy_changes_nothing(library: Library, tmp_path: Path, kind:
             db.execute("CREATE TABLE recipes (id INTEGER)")
         db.close()
     elif kind != "missing":
-        library.do("backup", str(copy))
+        call_command("backup", str(copy), stdout=StringIO())
         if kind == "cut short":
             copy.write_bytes(copy.read_bytes()[: copy.stat().st_size // 2])
         else:
             with sqlite3.connect(copy) as db:
                 db.execute("INSERT INTO django_migrations (app, name, applied) VALUES ('styles', '0999_flying', '2030-01-01')")
             db.close()
-    before = library.names()
-    said = library.do("restore", str(copy))
-    assert said.returncode == 1
-    assert words in said.stderr
-    assert "Traceback" not in said.stderr
-    assert library.names() == before
+    before = here.names()
+    with pytest.raises(CommandError, match=words):
+        call_command("restore", str(copy))
+    assert here.names() == before
 
 
-def test_a_place_where_nothing_can_be_written_leaves_no_half_copy(library: Library, tmp_path: Path) -> None:
-    said = library.do("backup", str(tmp_path / "no" / "such" / "folder" / "c.sqlite3"))
-    assert said.returncode == 1
-    assert "could not be written" in said.stderr
-    assert list(tmp_path.rglob("*")) == []
+def test_a_place_where_nothing_can_be_written_leaves_no_half_copy(here: Library, tmp_path: Path) -> None:
+    before = sorted(tmp_path.rglob("*"))
+    with pytest.raises(CommandError, match="could not be written"):
+        call_command("backup", str(tmp_path / "no" / "such" / "folder" / "c.sqlite3"))
+    assert sorted(tmp_path.rglob("*")) == before
 
 
-def test_the_newest_fourteen_are_kept(library: Library) -> None:
-    folder = library.var / "backups"
+def test_the_newest_fourteen_are_kept(here: Library) -> None:
+    folder = here.var / "backups"
     folder.mkdir(exist_ok=True)
     for day in range(1, 20):
         (folder / f"steady-shear-2026-01-{day:02d}-020000.sqlite3").write_bytes(b"")
-    assert library.do("backup").returncode == 0
+    call_command("backup", stdout=StringIO())
     kept = sorted(p.name for p in folder.glob("steady-shear-*.sqlite3"))
     assert len(kept) == 14
     assert kept[0] == "steady-shear-2026-01-07-020000.sqlite3"

@@ -159,6 +159,17 @@ def test_a_sleeve_for_an_armhole_that_was_put_away_is_refused_with_the_step(us: 
     assert roles(dress) == ["bodice"]
 
 
+def test_a_bodice_for_a_cap_that_was_put_away_is_refused_with_the_cap(us: Caller, bodice: Block, sleeve: Block) -> None:
+    """The other way about: the sleeve lies there first, and what comes stands second in the seam."""
+    forearm = new_style(us.room, "Mitten", sleeve.revisions.all()[0])
+    line = [{"edge": f"{side} underarm", "from": "cap", "distance": 9.0} for side in ("front", "back")]
+    cut = {"move": "cut_along", "piece": "sleeve", "line": line, "names": ["crown", "forearm"]}
+    put_in(us, forearm, cut, {"move": "put_away", "piece": "crown"})
+    refused = fault(lay_down(us, forearm, bodice))
+    assert "the cap it would be sewn to is cut away in step 2." in refused["message"]
+    assert roles(forearm) == ["sleeve"]
+
+
 def test_a_block_that_a_step_works_on_stays_and_so_does_the_last_one(us: Caller, dress: Style, skirt: Block) -> None:
     lay_down(us, dress, skirt)
     flare = {"move": "slash_and_spread", "piece": "skirt front", "from_edge": "hem", "to_edge": "waist", "count": 2, "opening": 3}

@@ -177,6 +177,14 @@ class TestARowThatCannotBeRead:
             assert answer.status_code == 422, url
             assert "the fish has no width" in answer.json()["error"]["message"]
 
+    def test_its_state_is_changed_all_the_same(self, us: Caller, spoiled: Block) -> None:
+        answer = us.send("PUT", f"/blocks/{spoiled.pk}/state", {"state": "retired"})
+        assert answer.status_code == 200, answer.content[:300]
+        told = answer.json()
+        assert "the fish has no width" in told["unreadable"]
+        assert (told["name"], told["state"], told["school"], told["school_name"], told["family"]) == ("Odd", "retired", "", "", "")
+        assert told["drawing"]["pieces"] == []
+
     def test_it_can_be_saved_as_it_is_mended_and_put_away(self, us: Caller, spoiled: Block) -> None:
         saved = us.get(f"/blocks/{spoiled.pk}/file").json()
         piece(saved)["lenses"] = []

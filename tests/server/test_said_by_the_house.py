@@ -155,8 +155,8 @@ def test_a_block_or_a_style_without_a_name_is_asked_for_one(us: Caller, block: B
     for name in ("", "   "):
         with pytest.raises(BadSetting) as told:
             new_style(us.room, name, block.revisions.all()[0])
-        assert (told.value.message, told.value.field) == ("a style needs a name.", "name")
+        assert (told.value.message, told.value.cure, told.value.field) == ("a style needs a name.", "Type one.", "name")
     for name in ("", "   ", "\u200b"):
         with pytest.raises(BadSetting) as told:
             keep_block(us.room, name, None, draft_file("bodice-direct", AVERAGE, {}, "x"))
-        assert (told.value.message, told.value.field) == ("a block needs a name.", "name")
+        assert (told.value.message, told.value.cure, told.value.field) == ("a block needs a name.", "Type one.", "name")

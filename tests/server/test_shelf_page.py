@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from patterncraft.drafting.school import Block as Draft
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.formats.openfile_io import block_file
+from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.sewn import sewn_length
 from server.people.models import MeasureChart, Person
+from server.shelf.cards import family_of
 from server.shelf.models import Block
 from server.shelf.services import draft_file, draft_of, keep_block
-from tests.samples import WHOLE
+from tests.samples import WHOLE, square
 from tests.server.conftest import Caller
 
 pytestmark = pytest.mark.django_db
@@ -56,6 +60,29 @@ def test_every_card_tells_what_its_block_is(us: Caller, hung: dict[str, Block]) 
         assert (card["cloth"], card["size_set"], card["unreadable"]) == (block.cloth, block.size_set, "")
         assert card["styles"] == (1 if name == "Plain bodice" else 0)
         assert card["silhouette"] is not None
+
+
+def test_what_is_remembered_of_a_block_is_made_again_where_it_was_lost_or_is_another_versions(
+    us: Caller, hung: dict[str, Block]
+) -> None:
+    before = us.get("/shelf").json()["cards"]
+    for card in ({}, {"letters": 1, "silhouette": None}):
+        Block.objects.update(card=card, family="", cloth="", school="")
+        assert us.get("/shelf").json()["cards"] == before
+        assert set(Block.objects.values_list("school", "family", "cloth")) == {
+            ("bodice-direct", "bodice", "woven"),
+            ("bodice-stretch", "bodice", "knit"),
+            ("skirt", "skirt", "woven"),
+        }, "and kept"
+
+
+@pytest.mark.parametrize(
+    ("pieces", "family"),
+    [(["sleeve"], "sleeve"), (["skirt front", "skirt back"], "skirt"), (["gore 1"], "skirt"), (["front", "sleeve"], "bodice")],
+)
+def test_a_traced_block_is_of_the_kind_that_its_pieces_are_of(pieces: list[str], family: str) -> None:
+    traced = Draft("traced", {}, {}, Pattern(tuple(replace(square(10), name=name) for name in pieces)), (), ())
+    assert family_of(traced) == family
 
 
 def test_words_person_kind_state_and_cloth_each_find_their_own(us: Caller, hung: dict[str, Block]) -> None:

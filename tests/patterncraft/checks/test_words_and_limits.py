@@ -11,9 +11,11 @@ from typing import Any
 import pytest
 
 from patterncraft.checks.bands import bands
+from patterncraft.checks.codes.fullness import range_of
 from patterncraft.checks.examine import arose, examine
 from patterncraft.checks.square import corners_at_folds
 from patterncraft.checks.subject import Subject
+from patterncraft.checks.waist import passes
 from patterncraft.geometry.path import straight
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.edge import Edge, EdgeKind
@@ -153,3 +155,39 @@ def test_a_fault_is_told_at_the_step_after_which_it_stood(before: int, after: in
     subject = looked(done)
     told = {place[0]: step for place, step in arose(done, examine(subject), subject).items()}
     assert told["in-hip"] == before + 2
+
+
+@pytest.mark.parametrize(
+    ("weight", "low", "high"), [("light", 2.0, 3.0), ("medium", 1.5, 2.0), ("heavy", 1.0, 1.5), ("any", 1.0, 3.0)]
+)
+def test_how_full_each_weight_of_cloth_is_gathered(weight: str, low: float, high: float) -> None:
+    """Light two to three times, medium one and a half to two, heavy less (common practice, no source)."""
+    rules = RULES.model_validate({"wear": {"weight": weight}})
+    assert range_of(rules) == (low, high)
+
+
+@pytest.mark.parametrize(
+    ("piece", "hip", "bust", "wanted"),
+    [
+        ("skirt", 98.0, 90.0, (98.0, "hip")),
+        ("skirt", None, 90.0, (None, "hip")),
+        ("bodice", 98.0, 90.0, (90.0, "bust")),
+        ("bodice", 88.0, 90.0, (88.0, "hip")),
+        ("bodice", None, 90.0, (90.0, "bust")),
+        ("bodice", 98.0, None, (98.0, "hip")),
+        ("bodice", None, None, (None, "hip")),
+    ],
+)
+def test_what_is_stepped_into_passes_the_hip_and_what_is_put_on_over_the_head_the_lesser_of_hip_and_bust(
+    piece: str, hip: float | None, bust: float | None, wanted: tuple[float | None, str]
+) -> None:
+    body = {k: v for k, v in (("hip_girth", hip), ("bust_girth", bust)) if v is not None}
+    subject = Subject.after(worked((piece,)), RULES, body)
+    assert passes(subject) == wanted
+
+
+def test_of_two_grains_that_differ_in_kind_one_is_told_and_none_is_allowed() -> None:
+    (fault,) = [f for f in FAULTS if f.title == "A panel on the bias beside one on the straight"]
+    (told,) = [f for f in examine(fault.spoilt()) if f.code == "grain-pair"]
+    assert (told.amount, told.limit, told.seam) == (1, 0, "front panel")
+    assert told.at is not None

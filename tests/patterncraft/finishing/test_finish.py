@@ -20,7 +20,7 @@ from patterncraft.paper.piece import CutPlan, DartRule, DrawnLine, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.conftest import draft_by
-from tests.samples import WHOLE, square
+from tests.samples import WHOLE, ruled, square
 
 RULES = HouseRules()
 
@@ -65,6 +65,28 @@ def test_mouth_is_the_neighbouring_edge_turned_over_the_leg(bodice: Pattern) -> 
     peak = half[0]
     assert peak.real == pytest.approx(dart.middle.real)
     assert peak.imag > dart.middle.imag
+
+
+@pytest.mark.parametrize("left", [0.4, 3.0])
+def test_a_mouth_beside_a_short_edge_is_run_on_straight_to_the_darts_middle(left: float) -> None:
+    """A dart 4 wide and 10 deep in a waist that slopes by one in four beside it, and ends there after 0.4 or 3 cm: under its neighbour
+    the cloth is cut on along that slope, turned over the leg, and meets the dart's middle where two lines meet."""
+    first, second, tip = 8 + 0j, 12 + 0j, 10 + 10j
+    end = first - left * (4 + 1j) / abs(4 + 1j)
+    corners = [first, tip, second, 20 + 0j, 20 + 30j, complex(end.real, 30), end]
+    names = ["waist dart", "waist dart", "waist", "side", "hem", "centre front", "waist"]
+    piece = ruled("front", corners, names, 0.0)
+    (dart,) = darts_of(piece)
+    leg = (first - tip) / abs(first - tip)
+    away = leg * ((end - first) / abs(end - first) / leg).conjugate()
+    meets = first + away * (dart.middle - first).real / away.real
+    mouth = mouth_shape(piece, dart)
+    assert folds_to_first(piece, dart)
+    assert abs(mouth.start - first) + abs(mouth.end - second) < 1e-9
+    assert [
+        abs(z - w) for z, w in zip((mouth.segments[0][-1], mouth.segments[1][0]), (meets, meets), strict=True)
+    ] == pytest.approx([0, 0], abs=1e-9)
+    assert mouth.length == pytest.approx(2 * abs(meets - first))
 
 
 def test_side_dart_is_pressed_down(bodice: Pattern) -> None:

@@ -151,3 +151,29 @@ def test_what_there_is_instead_is_told_of_that_piece_or_of_all(bodice: Pattern, 
         return sorted(words.removeprefix("There are: ").rstrip(".").split(", "))
 
     assert names(told.value.cure) == names(cure)
+
+
+def test_a_net_line_of_one_piece_is_that_pieces_and_one_of_all_is_all_theirs() -> None:
+    for line, net in ((NetFinish(piece="back"), {"back"}), (NetFinish(), {"front", "back"}), (NetFinish(net=False), set())):
+        plan = Finishing(lines=(line,))
+        assert {name for name in ("front", "back") if plan.is_net(name)} == net
+    plan = Finishing(lines=(NetFinish(), NetFinish(piece="front", net=False)))
+    assert (plan.is_net("front"), plan.is_net("back")) == (False, True)
+
+
+def test_corners_said_of_one_piece_are_that_pieces_alone() -> None:
+    house = RULES.finishing.seam_corners
+    other: CornerKind = next(k for k in get_args(CornerKind) if k != house)
+    one = Finishing(lines=(EdgeFinish(piece="front", edge="side", corners=other),))
+    assert [one.corners(p, e, "seam", RULES) for p, e in (("front", "side"), ("back", "side"), ("front", "waist"))] == [
+        other,
+        house,
+        house,
+    ]
+    every = Finishing(lines=(EdgeFinish(edge="side", corners=other),))
+    assert [every.corners(p, e, "seam", RULES) for p, e in (("front", "side"), ("back", "side"), ("front", "waist"))] == [
+        other,
+        other,
+        house,
+    ]
+    assert every.corners("front", "hem", "hem", RULES) == RULES.finishing.hem_corners

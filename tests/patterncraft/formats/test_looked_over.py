@@ -10,6 +10,7 @@ from patterncraft.drafting.school import Girth, Run
 from patterncraft.errors import BadFile
 from patterncraft.formats.looked_over import look_for_girths, look_over, refuse_too_many_chords, refuse_too_many_strokes
 from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.transform import slide
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.lens import Lens
 from patterncraft.paper.pattern import Pattern
@@ -56,6 +57,10 @@ def test_curves_too_wide_to_be_looked_over_are_told_with_their_piece() -> None:
 def test_a_sheet_of_ten_metres_is_taken_and_a_longer_one_is_told_with_its_size() -> None:
     assert refused(sheet(1000, 20, "train")) is None
     assert refused(sheet(20, 1000, "train")) is None
+    # Wherever it lies on its file's paper.
+    for away in (700 + 0j, 700j, -700 - 700j):
+        assert refused(sheet(1000, 20, "train").placed(slide(away))) is None
+        assert refused(sheet(20, 1000, "train").placed(slide(away))) is None
     message, cure = refused(sheet(20, 1000.1, "train")) or ("", "")
     assert message == "it is 0.2 by 10.0 m large; a piece has at most ten metres."
     assert cure == "Look whether it was drawn in millimetres."

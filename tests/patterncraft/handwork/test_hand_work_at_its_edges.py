@@ -2,21 +2,28 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import pairwise
 
 import pytest
 import shapely
+import shapely.ops
 
 from patterncraft.errors import PatternError
 from patterncraft.geometry.path import Path, chain
 from patterncraft.handwork.corner_round import rounded
+from patterncraft.handwork.merging import merged_across
+from patterncraft.handwork.over_darts import cut_at_crossings
 from patterncraft.handwork.parallel_cut import beside
 from patterncraft.handwork.pencil import widened
 from patterncraft.handwork.reshaping import whole_run
 from patterncraft.handwork.smoothing import meant_corners, smooth_edge
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge
+from patterncraft.paper.lens import Lens
 from patterncraft.paper.piece import Piece
-from tests.samples import polygon, ruled, square
+from tests.conftest import draft_by
+from tests.samples import WHOLE, polygon, ruled, square
 from tests.travel import stroke
 
 
@@ -122,3 +129,27 @@ def test_an_edge_in_two_parts_is_not_reshaped_as_one() -> None:
 def test_only_a_dart_is_widened() -> None:
     with pytest.raises(PatternError, match="no dart left"):
         widened(square(10), "moon", 1.0, "to")
+
+
+def test_a_line_of_many_strokes_is_cut_wherever_another_crosses_it() -> None:
+    """Against shapely: a zigzag over two upright lines, in as many parts, each as long."""
+    zigzag = [0j, 4 + 3j, 8 - 1j, 9 + 4j, 15 + 1j]
+    uprights = [(6 - 5j, 6 + 5j), (11 - 5j, 12 + 6j)]
+    line = shapely.LineString([(z.real, z.imag) for z in zigzag])
+    knives = shapely.MultiLineString([[(z.real, z.imag) for z in pair] for pair in uprights])
+    wanted = [part.length for part in shapely.ops.split(line, knives).geoms]
+    assert [p.length for p in cut_at_crossings(polyline(*zigzag), uprights)] == pytest.approx(wanted)
+    assert len(wanted) == 3
+
+
+def test_a_dart_is_not_merged_across_a_lens() -> None:
+    back = draft_by("skirt", WHOLE).pattern.piece("skirt back")
+    first, second = darts_of(back)
+    assert merged_across(back, first, second, "second", "into").piece.name == "skirt back"
+    middle, way = 0.5 * (first.pivot + second.pivot), second.pivot - first.pivot
+    up, down = middle - 0.25j * way, middle + 0.25j * way
+    fish = Lens("fish", polyline(up, middle - 0.1 * way, down), polyline(up, middle + 0.1 * way, down))
+    with pytest.raises(PatternError) as told:
+        merged_across(replace(back, lenses=(fish,)), first, second, "second", "into")
+    assert told.value.message.startswith(f"a cut from the point of the {first.name} to that of the second would cross")
+    assert (told.value.where, told.value.field) == ("skirt back", "into")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import pytest
 
@@ -15,7 +16,7 @@ from patterncraft.laying.cloth import Cloth, LayOrder
 from patterncraft.laying.lay import Lay
 from patterncraft.laying.matching import phases_for
 from patterncraft.laying.packing import Phase, Placed, task_of
-from patterncraft.laying.shapes import Shape, shapes_for
+from patterncraft.laying.shapes import Shape, refuse_wide, shapes_for
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, Grain, Piece
 from tests.conftest import draft_by
@@ -131,6 +132,42 @@ def test_the_next_wider_cloth_is_wider_by_more_than_a_seam(width: float, next_wi
     wider = next_wider(Cloth(width=width))
     assert (wider is None) == (next_width is None)
     assert wider is None or wider.width == next_width
+
+
+def test_of_the_widest_cloth_no_wider_one_is_spoken_of() -> None:
+    assert buying(two(), Cloth(width=160), LayOrder(), "cm").wider == ""
+    assert "160.0 cm wide" in buying(two(), Cloth(width=150), LayOrder(), "cm").wider
+
+
+@pytest.mark.parametrize(
+    ("how", "on_fold", "wide", "short", "cure"),
+    [
+        ("single", False, 100.0, 0.0, ""),
+        ("single", False, 101.0, 1.0, "Take a cloth at least 101.0 cm wide"),
+        ("folded", False, 50.0, 0.0, ""),
+        ("folded", False, 60.0, 10.0, "Lay the cloth single: then it has room."),
+        ("folded", False, 101.0, 51.0, "Take a cloth at least 202.0 cm wide"),
+        ("folded", True, 50.0, 0.0, ""),
+        ("folded", True, 60.0, 10.0, "Take a cloth at least 120.0 cm wide"),
+        ("doubled", False, 100.0, 0.0, ""),
+        ("doubled", False, 104.0, 4.0, "Take a cloth at least 104.0 cm wide"),
+    ],
+)
+def test_what_is_wider_than_its_cloth_is_told_by_how_much_and_what_helps(
+    how: Any, on_fold: bool, wide: float, short: float, cure: str
+) -> None:
+    """On cloth 100 wide; folded there are 50, of which a piece at the fold is half: unfolded it would take twice as much."""
+    ring = (0j, 20 + 0j, complex(20, wide), complex(0, wide))
+    shape = Shape("skirt", "skirt", ring, Transform(1 + 0j, 0j), 1, False, on_fold, (0.0,), 20 * wide)
+    cloth, order = Cloth(width=100, selvedge=0), LayOrder(how=how)
+    if not short:
+        refuse_wide(shape, cloth, order)
+        return
+    with pytest.raises(BadSetting) as told:
+        refuse_wide(shape, cloth, order)
+    assert told.value.message.endswith(f": {short:.1f} cm too narrow.")
+    assert told.value.cure.startswith(cure)
+    assert (told.value.where, told.value.field) == ("skirt", "width")
 
 
 def test_a_hand_slides_what_lies_at_the_fold_along_it_and_nothing_off_the_beginning_of_the_cloth() -> None:

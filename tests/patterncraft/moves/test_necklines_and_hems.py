@@ -38,9 +38,10 @@ class TestNecklineAndArmhole:
         assert all(p.kept for p in ledger(after, RULES))
         assert all(line.balanced for line in paper_account(after))
 
-    def test_round_and_scoop_meet_themselves_square_over_fold_and_shoulder(self) -> None:
+    @pytest.mark.parametrize("shape", ["round", "scoop"])
+    def test_round_and_scoop_meet_themselves_square_over_fold_and_shoulder(self, shape: str) -> None:
         block = draft(FIGURES["average"]).pattern
-        after = worked(block, {"move": "neckline", "shape": "round", "width": 3.0, "front_depth": 5.0, "back_depth": 2.0})
+        after = worked(block, {"move": "neckline", "shape": shape, "width": 3.0, "front_depth": 5.0, "back_depth": 2.0})
         for name in ("front", "back"):
             piece = after.piece(name)
             neck = next(e.path for e in piece.outline if e.name == "neckline")
@@ -48,6 +49,21 @@ class TestNecklineAndArmhole:
             at_tip = neck.end_direction if abs(neck.end - shoulder.start) < 1e-6 else neck.start_direction
             way = shoulder.start_direction
             assert abs((at_tip * way.conjugate()).real) < 1e-6, "square to the shoulder: front and back make one line"
+            at_fold = neck.start_direction if abs(neck.end - shoulder.start) < 1e-6 else neck.end_direction
+            fold = next(e.path for e in piece.outline if e.is_centre)
+            assert abs((at_fold * fold.start_direction.conjugate()).real) < 1e-6, "square to the fold: both halves make one line"
+
+    @pytest.mark.parametrize("piece", ["front", "back"])
+    def test_a_scoop_is_cut_out_beyond_the_ellipse_of_its_width_and_depth_and_a_round_neck_is_not(self, piece: str) -> None:
+        """A quarter of an ellipse passes, at half its parameter, 1 − cos 45° of its width from the shoulder."""
+        block = draft(FIGURES["average"]).pattern
+        for shape, beyond in (("scoop", True), ("round", False)):
+            step = {"move": "neckline", "shape": shape, "width": 3.0, "front_depth": 7.0, "back_depth": 4.0}
+            after = worked(block, step).piece(piece)
+            neck = next(e.path for e in after.outline if e.name == "neckline")
+            centre, tip = sorted((neck.start, neck.end), key=lambda z: abs(z.real))
+            ellipse = complex(centre.real + (tip.real - centre.real) * 2**-0.5, tip.imag + (centre.imag - tip.imag) * 2**-0.5)
+            assert polygon(after).contains(shapely.Point(ellipse.real, ellipse.imag)) is not beyond
 
     def test_a_keyhole_is_a_drop_out_of_the_fold_of_the_piece_asked_for(self) -> None:
         block = draft(FIGURES["average"]).pattern

@@ -107,6 +107,59 @@ def test_a_slits_facing_is_traced_as_far_as_the_hem_goes(along: float, wide: flo
     step = of("slit", piece="sleeve", at={"edge": "hem", "from": "back underarm", "distance": along}, length=7)
     facing = made(SLEEVE, step).pattern.piece("slit facing")
     assert integrated(edge(facing, "hem")) == pytest.approx(wide, abs=0.02)
+    # The slit is drawn on it as on the sleeve, so far from where the facing ends.
+    (slit,) = [x.path for x in facing.lines if x.name == "slit"]
+    assert slit.length == pytest.approx(7.0)
+    hem = edge(facing, "hem")
+    beside = [abs(slit.start - z) for z in (hem.start, hem.end)]
+    assert beside == pytest.approx([wide - BESIDE, BESIDE], abs=0.02) or beside == pytest.approx([BESIDE, wide - BESIDE], abs=0.02)
+
+
+def test_a_gather_between_two_places_is_told_by_what_lies_between_them() -> None:
+    """Six of the waist gathered with eight more, wherever they lie: 14 to 6."""
+    for first in (0.0, 8.0):
+        zone = {
+            "from": {"edge": "waist", "from": "side", "distance": first},
+            "to": {"edge": "waist", "from": "side", "distance": first + 6.0},
+        }
+        step = of(
+            "slash_and_spread",
+            piece="skirt back",
+            from_edge="waist",
+            to_edge="hem",
+            count=2,
+            total=8.0,
+            hinge="to_edge",
+            zone=zone,
+            result="gather",
+        )
+        told = made(step, on=table("skirt"))
+        ratio = next(s.label for s in told.done[-1].working if s.label.startswith("Gathered "))
+        assert float(ratio.split()[1]) == pytest.approx(14 / 6, abs=0.02), ratio
+
+
+@pytest.mark.parametrize("sleeve", [True, False])
+@pytest.mark.parametrize("down", [2.0, 0.0])
+def test_a_sleeve_that_lies_there_is_not_lowered_with_its_armhole_and_that_is_said(sleeve: bool, down: float) -> None:
+    lower = of("armhole", down=down, in_at_middle=0.5)
+    told = made(*((SLEEVE,) if sleeve else ()), lower).done[-1].working
+    assert any(s.label.startswith("The sleeve on the table was not lowered") for s in told) is (sleeve and down > 0)
+
+
+@pytest.mark.parametrize(("kind", "words"), [("net", "Cut along the stitching lines."), ("whole", "Cut like the piece.")])
+def test_how_an_interfacing_is_cut_is_told(kind: str, words: str) -> None:
+    told = made(of("interfacing", piece="front", kind=kind)).done[0].working
+    assert [s.label for s in told if s.label.startswith("Cut ")] == [words]
+
+
+def test_ease_tells_how_wide_the_sleeve_is_before_and_now() -> None:
+    """Across the upright sleeve from seam to seam at its widest, by shapely."""
+    done = made(SLEEVE, of("add_ease", layer="jacket"))
+    told = next(s for s in done.done[-1].working if s.label == "Sleeve at its widest: before, now")
+    was, now = (
+        right - left for left, _, right, _ in (polygon(p.piece("sleeve")).bounds for p in (done.done[0].after, done.pattern))
+    )
+    assert told.spoken("cm") == f"{was:.1f} + {now - was:.1f} = {now:.1f} cm"
 
 
 def test_a_godets_paper_is_told_as_an_area() -> None:

@@ -8,6 +8,7 @@ from math import pi
 
 import pytest
 import shapely
+from svgpathtools import CubicBezier
 
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.region import signed_area
@@ -142,6 +143,11 @@ def test_a_leg_of_two_softenings_or_less_is_stitched_straight_and_a_longer_one_r
         fold = (dart.middle - dart.pivot) / abs(dart.middle - dart.pivot)
         assert abs(((last[-1] - last[-2]) * fold.conjugate()).imag) == pytest.approx(0.0, abs=1e-9)
         assert abs(last[-1] - last[0]) == pytest.approx(SOFT)
+        # Sewn toward the point it never turns back, and leaves neither the paper between the leg and the fold.
+        start, *curve = [(CubicBezier(*last).point(k / 20) - dart.sewn_point) / fold for k in range(20)]
+        assert [z.real for z in curve] == sorted((z.real for z in curve), reverse=True)
+        assert start.real > curve[0].real
+        assert all(0 < z.imag / start.imag <= z.real / start.real + 1e-9 for z in curve)
     short = replace(soft, rule=replace(soft.rule, set_back=size - 1.9 * SOFT))
     assert all(len(leg.segments) == 1 for leg in stitched_legs(short))
 

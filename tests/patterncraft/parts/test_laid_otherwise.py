@@ -12,6 +12,7 @@ from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.piece import Piece
 from patterncraft.replay import Replay, replay
 from tests.patterncraft.moves.test_turned_over import PLACED, laid
 from tests.rich import RULES
@@ -49,12 +50,31 @@ def assert_the_same(here: Replay, there: Replay) -> None:
         assert sewn_of(b) == pytest.approx(sewn_of(a), abs=0.005), a.name
         assert {d.name: d.intake for d in darts_of(b)} == pytest.approx({d.name: d.intake for d in darts_of(a)}, abs=1e-3)
         assert (a.cut, a.grain and a.grain.kind) == (b.cut, b.grain and b.grain.kind)
+        drawn, also = _drawn(a), _drawn(b)
+        assert [name for name, _ in drawn] == [name for name, _ in also]
+        for (name, here_far), (_, there_far) in zip(drawn, also, strict=True):
+            assert there_far == pytest.approx(here_far, abs=0.01), f"{name} of {a.name}"
     promises = [{p.name: p for p in ledger(x.pattern, RULES)} for x in (here, there)]
     assert set(promises[0]) == set(promises[1])
     for name, p in promises[0].items():
         q = promises[1][name]
         assert (p.kept, p.rule) == (q.kept, q.rule), name
         assert sorted((q.length_a, q.length_b or 0.0)) == pytest.approx(sorted((p.length_a, p.length_b or 0.0)), abs=0.005), name
+
+
+def _drawn(piece: Piece) -> list[tuple[str, list[float]]]:
+    """What is drawn and marked on a sheet by name, and how far it lies from the sheet's corners: the same however the sheet lies. cm"""
+    corners = [e.path.start for e in piece.outline]
+    found = [(f"mark {m.name}, {m.kind}", sorted(abs(m.at - z) for z in corners)) for m in piece.marks]
+    for line in piece.lines:
+        ends = sorted((sorted(abs(w - z) for z in corners) for w in (line.path.start, line.path.end)), key=_roughly)
+        half = line.path.at(0.5 * line.path.length)
+        found.append((f"line {line.name}", [*ends[0], *ends[1], *sorted(abs(half - z) for z in corners)]))
+    return sorted(found)
+
+
+def _roughly(far: list[float]) -> list[float]:
+    return [round(x, 3) for x in far]
 
 
 @pytest.mark.parametrize("how", PLACED)
