@@ -93,9 +93,10 @@ def _at_its_slot(error: PatternError, step: Move) -> PatternError:
     named, closed, _ = rest.rpartition("”")
     if error.field or not isinstance(error, NoSuchName) or not (opened and closed):
         return error
-    for field in type(step).model_fields:
+    for field, info in type(step).model_fields.items():
         if field not in ("move", "note", "chapter") and _holds(getattr(step, field), named):
-            error.field = field
+            # As a step carries it: "from" is a word of the language.
+            error.field = info.alias or field
             return error
     return error
 

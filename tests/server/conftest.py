@@ -76,7 +76,7 @@ def _properties(data: Any) -> Iterator[str]:
 
 
 PARAMETERS = {
-    *(name for kind in MOVES.values() for n, f in kind.model_fields.items() for name in (n, f.alias) if name),
+    *(f.alias or n for kind in MOVES.values() for n, f in kind.model_fields.items()),
     *MEASURES,
     *HouseRules.model_fields,
     *_properties(json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text(encoding="utf-8"))),

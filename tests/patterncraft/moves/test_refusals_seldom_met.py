@@ -8,17 +8,35 @@ import pytest
 
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules, Wear
+from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, Grain
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
+from patterncraft.paper.sewn import sewn_length
 from patterncraft.replay import replay
-from tests.patterncraft.parts.ground import MIDDLE, RULES, SLEEVE, STAND, Step, edge, integrated, made, near, of, refused, table
+from tests.patterncraft.parts.ground import (
+    MIDDLE,
+    NECK,
+    RULES,
+    SLEEVE,
+    STAND,
+    Step,
+    edge,
+    integrated,
+    made,
+    near,
+    of,
+    refused,
+    table,
+)
 from tests.planted.ground import corner_moved
 from tests.samples import polygon, ruled
 
 ONE_DART = of("rotate_dart", piece="front", dart="side dart", to={"dart": "waist dart"})
 INTO_ARMHOLE = of("rotate_dart", piece="front", dart="waist dart", to=MIDDLE | {"edge": "armhole"}, share=0.4)
+NECK_PANEL = of("panel", piece="front", from_={"edge": "neckline", "from": "shoulder", "fraction": 0.5}, dart="waist dart")
 SPREAD = of("slash_and_spread", piece="back", from_edge="shoulder", to_edge="waist", count=2, opening=1.0)
 
 REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
@@ -53,6 +71,40 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
     ("skirt", (SLEEVE,), "there is no edge called “armhole”.", "", "armhole"),
     ("torso", (of("hem", shape="level", down=-25.0), of("convert_dart", piece="front", dart="waist dart", cut_across=True, into="pleat")),
      "the waist dart does not lie on the paper where it is widest.", "front", "cut_across"),
+    ("bodice-direct", (SLEEVE, of("cut_loose", part="moon")), "there is no part that follows its seam called “moon”.", "", "part"),
+    ("skirt", (of("dolman", front="skirt front", back="skirt back"),), "it has no neckline.", "skirt front", "front"),
+    ("torso", (of("dolman"),), "it has no waist.", "front", "front"),
+    ("bodice-direct", (SLEEVE, of("dolman")), "its armhole is sewn already, to the sleeve.", "front", "front"),
+    ("bodice-direct", (SLEEVE, of("off_shoulder")), "its armhole is sewn already, to the sleeve.", "front", "front"),
+    ("skirt", (of("flare", piece="skirt front", edge="side", amount=5.0, from_=MIDDLE | {"edge": "hem"}),),
+     "the flare does not begin on the side.", "skirt front", "from"),
+    ("bodice-direct", (of("collar", kind="stand_and_fall", point=15.0, spread=-40),),
+     "its point would reach back over the collar.", "collar fall", "point"),
+    ("bodice-direct", (of("collar", kind="roll", break_={"edge": "side", "from": "waist", "distance": 2.0}),),
+     "it rolls from the centre front, not from the side.", "front", "break"),
+    ("bodice-direct", (STAND, of("collar", kind="roll", break_={"edge": "centre front", "from": "waist", "distance": 2.0})),
+     "there is no edge called “centre front”.", "front", "break"),
+    ("bodice-direct", (of("facing", edges=[["front", "neckline"], ["front", "side"]], apart=False),),
+     "its edges do not follow each other round the sheet.", "front", "edges"),
+    ("bodice-direct", (of("facing", edges=NECK, apart=False),),
+     "in one piece it would lie on two folds, at the front and at the back.", "neckline facing", "apart"),
+    ("bodice-direct", (of("unsew", seam="shoulder"), of("collar", kind="band")),
+     "the neckline is open 11.6 cm from its front: its sheets are not sewn together there.", "neckline", "pieces"),
+    ("bodice-direct", (NECK_PANEL, of("collar", kind="roll")),
+     "the neckline of the centre front ends at the front style line: the collar turns at the shoulder.", "centre front", "kind"),
+    ("bodice-direct", (of("cut_along", piece="front", names=["middle", "rest"], line=[MIDDLE | {"edge": "neckline"}, MIDDLE | {"edge": "centre front"}]),
+                       of("put_away", piece="middle"), of("collar", kind="band")),
+     "the neckline does not reach the centre front: the rest ends elsewhere.", "neckline", "pieces"),
+    ("bodice-direct", (of("collar", kind="band"), of("collar", kind="band")), "the neckline has its part already: the collar.", "neckline", "pieces"),
+    ("bodice-direct", (of("promise", seam="neckline", kind="free"), of("collar", kind="band")),
+     "the neckline is free: it waits for nothing.", "neckline", "pieces"),
+    ("skirt", (of("waistband"), of("waistband")), "the waist has its part already: the waistband.", "waist", "pieces"),
+    ("skirt", (of("blend", seams=["waist"]),), "nothing runs over the ends of it that could be blended.", "waist", "edges"),
+    ("bodice-direct", (SLEEVE, of("shorten_sleeve", by=60)),
+     "cut off so high it ends 16.6 cm above the underarm: that is a cap, not a sleeve.", "sleeve", "by"),
+    ("bodice-direct", (SLEEVE, of("shorten_sleeve", length=59)), "it is only 58.0 cm long at its shorter seam.", "sleeve", "length"),
+    ("bodice-direct", (of("closure", seam="neckline", kind="zip"),), "it waits for the part that is sewn to it.", "neckline", "seam"),
+    ("bodice-direct", (of("true_seam", seam="armhole", give="front"),), "it has no partner to be made equal to.", "armhole", "seam"),
 ]  # fmt: skip
 
 
@@ -65,6 +117,9 @@ def test_refused_in_these_words_at_this_slot(block: str, steps: tuple[Step, ...]
 
 
 SAID: list[tuple[str, tuple[Step, ...], str]] = [
+    ("skirt", (of("closure", seam="side", kind="zip", length=23.6),),
+     "Zips are sold in 25 cm, not in 23.6 cm: open so far, or shorten a longer one."),
+    ("sleeve-compass", (of("grain", piece="sleeve", kind="bias"),), "It lay on the straight grain; it lies on the bias grain now."),
     ("bodice-direct", (of("notch", seam="side", at=0.4),), "Nearer than 2.0 cm to the end it falls into the allowance of the corner."),
     ("skirt", (of("culottes", share="quarter"),), "As full as a skirt between the legs: it swings, and rubs in walking."),
     ("skirt", (of("unsew", seam="side"), of("pocket", kind="bag", piece="skirt front", at={"edge": "side", "from": "waist", "distance": 4.0})),
@@ -251,3 +306,28 @@ def test_more_than_twice_the_houses_gape_is_refused_with_that_much_for_a_cure() 
         "Take at most 1.5 cm, and mend the block.",
     )
     made(step | {"amount": 1.5}, rules=house)
+
+
+def test_a_dart_let_down_where_its_mouth_is_already_widens_the_edge_by_its_intake_and_nothing_else() -> None:
+    """No other cut is made: the waist dart's mouth lies at the lower edge of the bodice already."""
+    before, done = table().piece("front"), made(of("convert_dart", piece="front", dart="waist dart", into="flare"))
+    front = done.pattern.piece("front")
+    (dart,) = (d for d in darts_of(before) if d.name == "waist dart")
+    assert [d.name for d in darts_of(front)] == [d.name for d in darts_of(before) if d.name != "waist dart"]
+    waist = sum(integrated(e.path) for e in front.outline if e.name == "waist")
+    flat = sum(integrated(e.path) for e in before.outline if e.name == "waist")
+    assert waist == near(flat + dart.intake, 0.02)
+    for name in ("side", "armhole", "shoulder", "neckline", "centre front"):
+        assert sewn_length(front, name) == near(sewn_length(before, name), 1e-6)
+
+
+def test_a_leg_of_mutton_without_height_is_gathered_between_its_notches_and_no_higher() -> None:
+    before = made(SLEEVE).pattern.piece("sleeve")
+    for height in (0.0, 4.0):
+        done = made(SLEEVE, of("leg_of_mutton", opening=3.0, height=height))
+        sleeve = done.pattern.piece("sleeve")
+        assert integrated(edge(sleeve, "cap")) - integrated(edge(before, "cap")) > 3.0
+        assert (before.box[1] - sleeve.box[1] > 2.5) is (height > 0)
+        (rule,) = done.pattern.seam("armhole").rules
+        assert (rule.start, rule.end, rule.rule.kind) == ("front balance", "back balance", "gather")
+        assert all(p.kept for p in ledger(done.pattern, RULES))

@@ -13,7 +13,7 @@ from patterncraft.drafting.schools import school
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.ledger import Promise, ledger
-from patterncraft.moves.registry import read_steps
+from patterncraft.moves.registry import MOVES, read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.replay import Replay, replay
@@ -57,6 +57,9 @@ def refused(*steps: Step, on: Pattern | None = None) -> Any:
     done = replay(on if on is not None else table(), read_steps(list(steps)), RULES)
     assert done.stopped is not None, "it was done"
     assert done.stopped.step == len(steps)
+    kind = MOVES[steps[-1]["move"]]
+    known = {info.alias or name for name, info in kind.model_fields.items()}
+    assert done.stopped.field.partition(".")[0] in {"", *known}, f"{done.stopped.field} is no parameter as a step carries it"
     return done.stopped
 
 
