@@ -8,8 +8,10 @@ from typing import Any
 import cv2
 import numpy as np
 import pytest
+import shapely
 
 from patterncraft.errors import BadFile
+from patterncraft.geometry.flatten import flat_path
 from patterncraft.tracing.flat import expected_error, homography, made_flat, onto
 from patterncraft.tracing.picture import read_picture
 from patterncraft.tracing.sheet import SHEETS, Sheet, find_sheet, in_order
@@ -85,6 +87,20 @@ def test_a_card_is_traced_to_two_millimetres_over_forty_centimetres(seed: int) -
     wanted = [abs(complex(*a) - complex(*b)) for a, b in zip(CARD, [*CARD[1:], CARD[0]], strict=True)]
     assert max(abs(a - b) for a, b in zip(lengths, wanted, strict=True)) < 0.2
     assert max(abs(a - b) for a, b in zip(lengths, wanted, strict=True)) < flat.error + 0.05, "and within what was told to expect"
+
+
+@pytest.mark.parametrize("corner", [None, 1, 2])
+def test_an_open_line_runs_from_its_first_point_to_its_last_whatever_is_a_corner_between(corner: int | None) -> None:
+    """Four points that were clicked: one curve through all of them, or two that meet at the corner."""
+    nodes = tuple(Node(x=x, y=y, corner=k == corner) for k, (x, y) in enumerate([(0, 0), (10, 4), (20, 4), (30, 0)]))
+    spans = spans_of(TracedOutline(name="hem", nodes=nodes, closed=False))
+    assert (spans[0].start, spans[-1].end) == (0j, 30 + 0j)
+    assert len(spans) == (1 if corner is None else 2)
+    if corner is not None:
+        assert spans[0].end == spans[1].start == complex(nodes[corner].x, nodes[corner].y)
+    for node in nodes:
+        place = shapely.Point(node.x, node.y)
+        assert min(shapely.LineString([(z.real, z.imag) for z in flat_path(s)]).distance(place) for s in spans) < 1e-3
 
 
 def test_a_round_card_is_passed_by_a_fair_curve_through_eight_points(photo: Photograph) -> None:

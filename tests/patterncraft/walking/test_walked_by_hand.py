@@ -178,3 +178,15 @@ def test_a_chain_that_ends_where_it_begins_is_turned_by_how_it_sets_out() -> Non
     ring = Path(((0j, 0 + 8j), (0 + 8j, 8 + 8j), (8 + 8j, 0.2j)))
     by = upright(Laid((Strip("a", "hem", ring, Transform(1 + 0j, 0j), True),)))
     assert by.point(8j) - by.point(0j) == pytest.approx(8)
+
+
+@pytest.mark.parametrize(("beyond", "sheets_in_chain"), [("top", {"a", "b"}), ("front top", {"a", "b"}), ("crown", {"a"})])
+def test_a_chain_runs_on_over_a_seam_where_the_other_sheets_edge_is_called_alike(beyond: str, sheets_in_chain: set[str]) -> None:
+    """Two sheets side by side, sewn where they meet; what runs on there is the same edge if it has the same word."""
+    b = sheet(20, 8, "b").placed(slide(12 + 0j))
+    b = b.with_outline(tuple(replace(e, name=beyond) if e.name == "top" else e for e in b.outline))
+    seam = Seam("between", (Stretch("a", "right", "top"),), (Stretch("b", "left", beyond),), SeamRule("equal"))
+    chain = joined(Pattern((sheet(12, 8, "a"), b), (seam,)), "a", "top", RULES)
+    assert {s.piece for s in chain.laid.strips} == sheets_in_chain
+    assert sum(s.path.length for s in chain.laid.strips) == pytest.approx(32.0 if "b" in sheets_in_chain else 12.0)
+    assert [m.at for m in chain.meets] == ([12 + 0j] if "b" in sheets_in_chain else [])
