@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from patterncraft.errors import BadPlace, BadSetting
+from patterncraft.errors import BadPlace, BadSetting, NoSuchName
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.geometry.transform import Transform, slide
 from patterncraft.house import HouseRules
@@ -176,3 +176,23 @@ def test_a_hand_slides_what_lies_at_the_fold_along_it_and_nothing_off_the_beginn
     with pytest.raises(BadPlace, match="hang off the cloth"):
         lay.with_moved(0, 0.0, -1 + 35j)
     assert lay.with_moved(0, 0.0, 0 + 35j).placed[0].shift == 35j
+
+
+def test_what_was_tried_on_the_next_wider_cloth_is_told_and_what_was_not_is_guessed() -> None:
+    tried = buying(two(), Cloth(width=140), LayOrder(), "cm", on_wider=75.5).wider
+    assert tried == "On a cloth 150.0 cm wide the same pieces took 75.5 cm of lay, tried shortly."
+    assert "about" in buying(two(), Cloth(width=140), LayOrder(), "cm").wider
+
+
+def test_seams_that_cannot_be_matched_are_told_each_with_its_reason() -> None:
+    pattern = draft_by("bodice-direct", WHOLE).pattern
+    cloth = Cloth(width=150, repeat_along=7.0)
+    order = LayOrder(how="single", match=("side",))
+    shapes, _ = shapes_for(finish(pattern, RULES), "shell", cloth, order)
+    lined = pattern.with_piece(replace(pattern.piece("back"), cut=replace(pattern.piece("back").cut, cloth="lining")))
+    front, _ = shapes_for(finish(lined, RULES), "shell", cloth, order)
+    assert phases_for(lined, front, cloth, order)[1] == ["The side seam is not cut of this cloth on both its sides."]
+    alone = LayOrder(how="single", match=("armhole",))
+    assert phases_for(pattern, shapes, cloth, alone)[1] == ["The armhole seam has no partner to be matched with."]
+    with pytest.raises(NoSuchName, match="moon"):
+        phases_for(pattern, shapes, cloth, LayOrder(how="single", match=("moon",)))

@@ -245,3 +245,42 @@ def test_a_trace_is_a_drawing_and_what_is_only_begun_is_left_out() -> None:
     drawn = drawn_of(trace)
     assert [(p.name, p.closed, round(p.path.length, 6)) for p in drawn.paths] == [("front", True, 44.0)]
     assert drawn.unit == "cm"
+
+
+def test_what_is_no_picture_or_too_large_a_one_is_refused() -> None:
+    for data in (b"", b"no picture"):
+        with pytest.raises(BadFile, match="no photograph that can be read"):
+            read_picture(data)
+    done, data = cv2.imencode(".png", np.zeros((6400, 6300, 3), np.uint8))
+    assert done
+    with pytest.raises(BadFile, match="too many dots") as told:
+        read_picture(data.tobytes())
+    assert told.value.cure == "Make it smaller: 40 million are the most."
+
+
+def test_corners_in_one_line_are_refused() -> None:
+    for corners in (
+        (0j, 100 + 0j, 200 + 0j, 300 + 0j),
+        (0j, 100 + 50j, 200 + 100j, 150j),
+        (0j, 1 + 0j, 2 + 0.001j, 100 + 100j),
+        (50 + 50j, 50 + 50j, 200 + 200j, 300j),
+    ):
+        with pytest.raises(BadFile) as told:
+            homography(Sheet(corners), A4)
+        assert (told.value.message, told.value.field) == ("its corners lie in one line.", "corners")
+
+
+def test_known_lengths_across_and_down_correct_each_their_own_way() -> None:
+    """20 cm across are 21 in truth, 30 down are 29.4: so much wider, so much shorter; one alone, or both in one direction, grow both ways alike."""
+    across, down = (KnownOnCard(a=(0, 0), b=b, length=n) for b, n in (((20, 0), 21.0), ((0, 30), 29.4)))
+    assert correction([across, down]) == (pytest.approx(1.05), pytest.approx(0.98))
+    assert correction([across]) == (pytest.approx(1.05), pytest.approx(1.05))
+    assert correction([across, KnownOnCard(a=(5, 5), b=(25, 5), length=20.0)]) == (pytest.approx(41 / 40), pytest.approx(41 / 40))
+    assert correction([]) == (1.0, 1.0)
+    with pytest.raises(BadFile, match="The two places of a known length are the same"):
+        correction([KnownOnCard(a=(3, 3), b=(3, 3), length=5.0)])
+    with pytest.raises(BadFile, match=r"A length of 26 cm is 20\.0 cm on the picture"):
+        correction([KnownOnCard(a=(0, 0), b=(20, 0), length=26.0)])
+    # A length given along both ways, far longer than those across and down allow.
+    slanting = KnownOnCard(a=(0, 0), b=(30, 40), length=62.0)
+    assert correction([slanting, across, down])[0] > 1.05
