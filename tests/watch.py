@@ -32,6 +32,7 @@ from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import RuleKind
 from patterncraft.units import Unit, format_length, in_unit
 from patterncraft.working import Kind, Sum
+from tests import handed
 from tests.hangs import assert_hangs_together
 from tests.samples import polygon
 from tests.sums import exactly
@@ -230,6 +231,23 @@ def assert_begun(step: Move, before: Pattern, outcome: Outcome) -> None:
     for told in outcome.working:
         if told.label[0].islower():
             assert any(told.label.startswith(n) for n in names), f"{step.move}: the label begins small: {told.label!r}"
+
+
+def names_on(pattern: Pattern) -> set[str]:
+    """Every name that is written on the sheets and in the ledger."""
+    found = {x.name for things in (pattern.pieces, pattern.seams, pattern.notches, pattern.closures, pattern.made) for x in things}
+    for p in pattern.pieces:
+        found |= {*p.edge_names, *(x.name for x in (*p.lines, *p.darts, *p.lenses, *p.marks))}
+    return found
+
+
+def assert_named_small(step: Move, before: Pattern, outcome: Outcome) -> None:
+    """What a step names by itself it writes as the house writes names: small."""
+    old, said = names_on(before), step.model_dump_json()
+    for name in names_on(outcome.pattern) - old:
+        assert "XX" not in name, f"{step.move} names {name!r}"
+        own = [w for w in re.findall(r"[A-Z]{2,}", name) if w not in said and not any(w in x for x in old)]
+        assert not own, f"{step.move} shouts {name!r}"
 
 
 WAS_AND_IS = re.compile(r"(?:(?P<piece>[^,:]+), )?(?P<edge>[^,:]+?):? before(?:, now| = now)")
@@ -453,6 +471,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
         assert_said(self, pattern)
         assert_said_which_way(self, pattern)
         assert_begun(self, pattern, outcome)
+        assert_named_small(self, pattern, outcome)
         assert_made(self, pattern, outcome)
         assert_told_as_it_lies(self, pattern, outcome)
         assert_hangs_together(outcome.pattern)
@@ -494,3 +513,4 @@ def install() -> None:
         _WATCHING.setattr(kind, "__init__", _written(kind.__init__, right))
     for move in MOVES.values():
         _WATCHING.setattr(move, "apply", _checked(move.apply))
+    handed.watch(_WATCHING)

@@ -85,7 +85,7 @@ def test_beside_a_curve_and_beside_a_line_a_slash_lies_as_far_everywhere() -> No
     )
     piece = Piece("front", outline)
     for name, edge in (("side", side), ("centre front", outline[3].path)):
-        slash = beside(piece, whole_run(piece, name, "edge"), 2.0, "distance")
+        slash = beside(piece, whole_run(piece, name, "edge"), 2.0, "spacing")
         own = stroke(edge)
         off = [
             own.distance(shapely.Point(z.real, z.imag)) for z in (slash.path.at(slash.path.length * k / 40) for k in range(3, 38))

@@ -138,8 +138,8 @@ class TestLines:
     def test_places_that_are_one_are_no_line(self, fractions: list[float], message: str, cure: str) -> None:
         line = LINE.validate_python([{"edge": "top", "fraction": x} for x in fractions])
         with pytest.raises(BadPlace) as told:
-            line_on(line, sheet(), pattern(), "slot")
-        assert (told.value.message, told.value.where, told.value.cure, told.value.field) == (message, "square", cure, "slot")
+            line_on(line, sheet(), pattern(), "through")
+        assert (told.value.message, told.value.where, told.value.cure, told.value.field) == (message, "square", cure, "through")
 
     def test_an_s_turns_over_once_each_way(self) -> None:
         from patterncraft.geometry.curvature import how_it_bends
