@@ -72,7 +72,7 @@ def _explained(error: ValidationError, data: Any) -> PatternError:
     place = fault["loc"]
     number = place[0] + 1 if place and isinstance(place[0], int) else None
     if fault["type"].startswith("union_tag"):
-        tag = data[place[0]].get("move", "") if number and isinstance(data[place[0]], dict) else ""
+        tag = data[place[0]].get("move") or "" if number and isinstance(data[place[0]], dict) else ""
         found = no_such("move", tag, sorted(MOVES))
         return found.at_step(number) if number else found
     message, field = first_fault(error, skip=2)

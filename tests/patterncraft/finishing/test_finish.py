@@ -1,12 +1,14 @@
 """Finishing: allowances, shaped mouths, notches across the allowance, fold and labels."""
 
 from dataclasses import replace
+from itertools import pairwise
 
 import pytest
 import shapely
 
 from patterncraft.finishing.dart_mouth import folds_to_first, mouth_shape
 from patterncraft.finishing.finish import FinishedPiece, cut_words, finish, lies_on_fold
+from patterncraft.finishing.grainline import grain_drawn
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.segment import derivative_at, point_at
@@ -16,7 +18,7 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
 from patterncraft.paper.edge import Edge, EdgeKind
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import CutPlan, DartRule, DrawnLine, Piece
+from patterncraft.paper.piece import CutPlan, DartRule, DrawnLine, Grain, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.replay import replay
 from tests.conftest import draft_by
@@ -323,3 +325,55 @@ def test_a_hem_beside_a_slanting_side_is_snipped_along_its_own_line() -> None:
                 at = 0.0 if n.inner == hem.path.start else hem.path.length
                 way = hem.path.direction_at(at) * (-1 if at == 0.0 else 1)
                 assert abs((n.outer - n.inner) / abs(n.outer - n.inner) - way) < 1e-6
+
+
+@pytest.mark.parametrize(
+    ("name", "marked"),
+    [
+        ("centre front", True),
+        ("collar fold", True),
+        ("hem", True),
+        ("style line", False),
+        ("off centre ", False),
+        ("hem line", False),
+    ],
+)
+def test_a_centre_a_fold_and_a_hem_drawn_on_the_paper_are_snipped_at_both_ends_and_no_other_line_is(
+    name: str, marked: bool
+) -> None:
+    piece = replace(square(20), lines=(DrawnLine(name, straight(5 + 0j, 5 + 20j)),))
+    (done,) = finish(Pattern((piece,)), RULES)
+    assert sorted((n.inner for n in done.notches if n.name == name), key=lambda z: z.imag) == ([5 + 0j, 5 + 20j] if marked else [])
+
+
+@pytest.mark.parametrize("parts", [2, 5])
+def test_where_a_corner_lies_does_not_depend_on_how_many_strokes_an_edge_is_drawn_with(parts: int) -> None:
+    """The same skirt, its edges each in one stroke or in several: cut alike, its hem's corners folded at the hem."""
+    skirt = draft_by("skirt", WHOLE).pattern
+    rules = RULES.model_validate({"finishing": {"hem_corners": "folded", "seam_corners": "squared"}})
+    plain, other = (
+        finish(Pattern((p,)), rules)[0] for p in (skirt.piece("skirt front"), in_strokes(skirt.piece("skirt front"), parts))
+    )
+    assert shape(plain).symmetric_difference(shape(other)).area < 0.02
+
+
+def in_strokes(piece: Piece, parts: int) -> Piece:
+    """Its straight edges drawn with so many strokes, end to end."""
+    edges = []
+    for e in piece.outline:
+        if len(e.path.segments) == 1 and len(e.path.segments[0]) == 2:
+            stops = [e.path.start + (e.path.end - e.path.start) * k / parts for k in range(parts + 1)]
+            e = e.with_path(Path(tuple(pairwise(stops))))
+        edges.append(e)
+    assert any(len(e.path.segments) == parts for e in edges)
+    return piece.with_outline(tuple(edges))
+
+
+def test_a_grainline_that_only_touches_a_darts_point_is_drawn_through() -> None:
+    """The point of a dart from the side lies on it: on both sides of the point there is paper."""
+    corners = [0j, 20 + 0j, 20 + 40j, 40j, 21j, 10 + 20j, 19j]
+    piece = ruled("front", corners, ["waist", "centre front", "hem", "side", "side dart", "side dart", "side"])
+    grain = Grain(10 + 8j, 10 + 32j)
+    drawn = grain_drawn(replace(piece, grain=grain))
+    assert drawn is not None
+    assert (drawn.start, drawn.end) == (grain.start, grain.end)

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import pytest
 
+from patterncraft.errors import PatternError
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules, Wear
 from patterncraft.ledger import ledger
@@ -331,3 +332,38 @@ def test_a_leg_of_mutton_without_height_is_gathered_between_its_notches_and_no_h
         (rule,) = done.pattern.seam("armhole").rules
         assert (rule.start, rule.end, rule.rule.kind) == ("front balance", "back balance", "gather")
         assert all(p.kept for p in ledger(done.pattern, RULES))
+
+
+def test_a_yokes_own_line_is_told_in_centimetres_on_the_sheet_and_cut_there() -> None:
+    """A fifth down the side and a quarter down the centre front: so far along each, measured by another library."""
+    line = [{"edge": "side", "from": "waist", "fraction": 0.2}, {"edge": "centre front", "from": "waist", "fraction": 0.25}]
+    before = table("skirt").piece("skirt front")
+    done = made(of("yoke", pieces=["skirt front"], edge="waist", depth=9.0, shape=line), on=table("skirt"))
+    upper = next(p for p in done.pattern.pieces if "waist" in p.edge_names and "hem" not in p.edge_names and "front" in p.name)
+    for name, share in (("side", 0.2), ("centre front", 0.25)):
+        assert integrated(edge(upper, name)) == near(share * integrated(edge(before, name)), 0.01)
+        assert f"{share * integrated(edge(before, name)):.1f} cm" in done.done[-1].step.spoken(table("skirt"), "cm")
+
+
+def test_an_elastic_gives_as_much_again() -> None:
+    """A braided elastic is stretched to twice its length at most (common practice, no source)."""
+    strip = made(SLEEVE, of("elastic", edges=[["sleeve", "hem"]], girth=17.0)).pattern.piece("elastic")
+    assert strip.cut.stretch == 100.0
+
+
+@pytest.mark.parametrize("nameless", [{"piece": "front"}, {"move": None}, {}])
+def test_a_step_without_a_move_says_what_moves_there_are(nameless: Step) -> None:
+    with pytest.raises(PatternError, match="there is no move called “”") as told:
+        read_steps([of("sash"), nameless])
+    assert (told.value.step, told.value.message) == (2, "there is no move called “”.")
+
+
+def test_cloth_is_not_folded_along_an_edge_that_lies_in_two_parts_of_one_line() -> None:
+    corners = [0j, 30 + 0j, 30 + 40j, 40j, 25j, 5 + 20j, 15j]
+    slotted = ruled("sheet", corners, ["top", "right", "bottom", "left", "slot", "slot", "left"])
+    refusal = refused(of("turn_edge_into", piece="sheet", edge="left", kind="fold"), on=Pattern((slotted,)))
+    assert refusal.message == "the left is not one straight line, so cloth cannot be folded along it."
+    whole = ruled("sheet", [0j, 30 + 0j, 30 + 40j, 40j], ["top", "right", "bottom", "left"])
+    assert (
+        made(of("turn_edge_into", piece="sheet", edge="left", kind="fold"), on=Pattern((whole,))).pattern.piece("sheet").cut.on_fold
+    )
