@@ -56,6 +56,8 @@ def test_working_is_spoken_in_the_readers_unit() -> None:
     assert line.spoken("in") == "(39 + 1) / 4 = 10 in"
     assert Sum("Turn", degrees(12.34)).spoken("in") == "12.3°"
     assert Quantity(0.5, "share").text("cm") == "50 %"
+    assert Quantity(1 / 3, "share").text("cm") == "33.3 %"
+    assert Quantity(0.0667, "share").text("in") == "6.7 %"
     assert note("Be careful.").note
 
 
