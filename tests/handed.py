@@ -54,9 +54,10 @@ def watch(at: pytest.MonkeyPatch) -> None:
     watched: dict[Any, Any] = {}
     for module in _modules():
         for name, value in list(vars(module).items()):
-            if isinstance(value, type) and value.__module__ == module.__name__:
+            if isinstance(value, type) and value.__module__ == module.__name__ and module.__name__.startswith(HELPERS):
                 for own, method in list(vars(value).items()):
-                    if isinstance(method, FunctionType) and (other := _looking(method)):
+                    # What is only kept is looked at where it is told.
+                    if isinstance(method, FunctionType) and own != "__init__" and (other := _looking(method)):
                         at.setattr(value, own, other)
             elif isinstance(value, FunctionType) and value.__module__.startswith(HELPERS):
                 if value not in watched:
