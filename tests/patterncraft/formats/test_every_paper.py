@@ -17,6 +17,7 @@ from patterncraft.finishing.cut_sheet import cut_sheet
 from patterncraft.finishing.finish import finish
 from patterncraft.finishing.sewing_order import sewing_order
 from patterncraft.formats.cut_sheet_pdf import cut_sheet_pdf
+from patterncraft.formats.drawing import draw
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.making_sheet import HIGH, making_sheet
 from patterncraft.formats.measuring_sheet import measuring_sheet
@@ -35,7 +36,7 @@ from patterncraft.replay import Replay
 from patterncraft.units import Unit
 from tests.patterncraft.parts.ground import SLEEVE, Step, made, table
 from tests.printed import CM, Stroke, Words, page_size, pages, said, strokes, words
-from tests.rich import rich_bodice
+from tests.rich import RICH, rich_bodice
 from tests.samples import WHOLE, square
 from tests.watch import assert_words
 
@@ -535,3 +536,27 @@ def test_a_grain_line_has_a_head_at_either_end_pointing_outwards(kind: GrainKind
         inward = (other - end) / abs(other - end)
         sides = sorted(((z - end) / inward for z in (head.points[0], head.points[2])), key=lambda z: z.imag)
         assert sides == [pytest.approx(0.6 - 0.25j, abs=1e-3), pytest.approx(0.6 + 0.25j, abs=1e-3)]
+
+
+def test_a_cut_sheets_title_that_is_too_long_ends_before_the_day_it_was_made() -> None:
+    pattern = replace(table(), pieces=(square(10.0),), seams=(), notches=())
+    pieces = finish(pattern, RULES)
+    for title, whole in (("Winter", True), ("Winter coat for the second alto " * 6, False)):
+        data = cut_sheet_pdf(cut_sheet(Replay(pattern, ()), pieces, "cm"), pieces, title, "cm", "a4", DAY)
+        head, day = said(data, "Cut sheet"), said(data, DAY.isoformat())
+        assert head.text.endswith("…") is not whole
+        assert head.right < day.left
+        # Two and a half centimetres before the rim are the day's.
+        assert whole or 21 - 1.3 - 2.5 - 0.5 < head.right <= 21 - 1.3 - 2.5 + 0.01
+
+
+@pytest.mark.parametrize("name", RICH)
+def test_a_double_pointed_dart_is_drawn_all_round(name: str) -> None:
+    rich = RICH[name]()
+    for piece in draw(rich, RULES).pieces:
+        own = {x.name: x for x in rich.piece(piece.name).lenses}
+        assert {x.name for x in piece.lenses} == set(own)
+        for drawn in piece.lenses:
+            path = parse_path(drawn.d)
+            assert path.isclosed()
+            assert path.length() == pytest.approx(own[drawn.name].outline.length, abs=1e-3)

@@ -14,7 +14,7 @@ from patterncraft.finishing.finish import finish
 from patterncraft.formats.layout import GAP, lay_side_by_side
 from patterncraft.formats.measuring_sheet import measuring_sheet
 from patterncraft.formats.pdf import CM, pattern_pdf
-from patterncraft.formats.tiles import PaperName, tiling
+from patterncraft.formats.tiles import MARGIN, PaperName, lay_for, tiling
 from patterncraft.formats.verb_picture import VerbPicture, verb_picture
 from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES
@@ -143,3 +143,14 @@ def test_the_first_sheet_has_both_squares_beside_each_other_and_the_map_to_scale
     # The map's own extent, to its scale, fills the room beside the squares and no more.
     right = max(r[1] + r[3] for r in tiles) * scale / CM
     assert right == pytest.approx(21.0 - 1.0 - 1.0 - 10.16 - 0.6, abs=0.05) or scale * max(-r[2] for r in tiles) / CM > 16
+
+
+def test_across_a_roll_pieces_lie_as_far_as_its_margins_and_on_glued_sheets_as_far_as_an_arm_reaches() -> None:
+    """Two squares of ten centimetres and what lies between: in one row where there is room, else one below the other."""
+    pieces = finish(Pattern((square(10, "a"), square(10, "b"))), HouseRules())
+    wide = lay_side_by_side(pieces, 1000.0).width
+    for width, in_one in ((wide + 2 * MARGIN + 0.01, True), (wide + 2 * MARGIN - 0.01, False)):
+        assert (lay_for(pieces, f"roll:{width}").width == pytest.approx(wide)) is in_one
+    many = finish(Pattern(tuple(square(25, f"sheet {k}") for k in range(6))), HouseRules())
+    assert 90 < lay_for(many, "a4").width <= 120
+    assert lay_for(many, "roll:91").width <= 91 - 2 * MARGIN

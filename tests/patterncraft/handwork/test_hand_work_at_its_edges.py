@@ -5,23 +5,30 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import pairwise
 
+import numpy as np
 import pytest
 import shapely
 import shapely.ops
+from svgpathtools import CubicBezier
 
 from patterncraft.errors import PatternError
+from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, chain
 from patterncraft.handwork.corner_round import rounded
+from patterncraft.handwork.drawn_in import drawn_in
 from patterncraft.handwork.merging import merged_across
 from patterncraft.handwork.over_darts import cut_at_crossings
 from patterncraft.handwork.parallel_cut import beside
 from patterncraft.handwork.pencil import widened
 from patterncraft.handwork.reshaping import whole_run
 from patterncraft.handwork.smoothing import meant_corners, smooth_edge
+from patterncraft.handwork.taping import _off
+from patterncraft.handwork.two_sides import fold_of
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.lens import Lens
 from patterncraft.paper.piece import Piece
+from patterncraft.paper.sewn import Spot
 from tests.conftest import draft_by
 from tests.samples import WHOLE, polygon, ruled, square
 from tests.travel import stroke
@@ -153,3 +160,42 @@ def test_a_dart_is_not_merged_across_a_lens() -> None:
         merged_across(replace(back, lenses=(fish,)), first, second, "second", "into")
     assert told.value.message.startswith(f"a cut from the point of the {first.name} to that of the second would cross")
     assert (told.value.where, told.value.field) == ("skirt back", "into")
+
+
+def test_a_fold_in_two_parts_is_laid_open_and_one_that_a_dart_breaks_is_not() -> None:
+    """Down the left side: two parts of one line, end to end; or a dart between them."""
+    corners = [0j, 20 + 0j, 20 + 40j, 40j]
+    parted = ruled("sheet", [*corners, 25j], ["top", "right", "bottom", "centre back", "centre back"])
+    assert [parted.outline[k].path.start for k in fold_of(parted)] == [40j, 25j]
+    assert fold_of(parted.starting_at(4)) == [4, 0], "wherever the outline begins"
+    broken = ruled("sheet", [*corners, 26j, 8 + 24j, 22j],
+                   ["top", "right", "bottom", "centre back", "back dart", "back dart", "centre back"])  # fmt: skip
+    with pytest.raises(PatternError) as told:
+        fold_of(broken)
+    assert told.value.message == "the centre back is broken by a dart."
+    assert (told.value.where, told.value.field) == ("sheet", "piece")
+
+
+@pytest.mark.parametrize(("out", "gap", "overlap"), [((0.4, 0.4), 0.4, 0.0), ((-0.4, -0.4), 0.0, 0.4), ((0.5, -0.5), 0.11, 0.11)])
+def test_what_is_put_on_stands_off_or_laps_by_so_much(out: tuple[float, float], gap: float, overlap: float) -> None:
+    """a's paper lies to the left of a line that runs down the page; the other edge bulges away from it, over it, or one after the other. A cubic reaches three
+    quarters of where its handles stand alike, and 0.144 of where they stand unlike; looked at in eleven places."""
+    ours, theirs = polyline(10 + 0j, 10 + 12j), Path(((10 + 0j, 10 + 4j + out[0] / 0.75, 10 + 8j + out[1] / 0.75, 10 + 12j),))
+    curve = CubicBezier(*theirs.segments[0])
+    off = [curve.point(t).real - 10 for t in np.linspace(0, 1, 400)]
+    found = _off(ours, theirs)
+    assert found == (pytest.approx(max(0.0, *off), abs=0.01), pytest.approx(max(0.0, *(-x for x in off)), abs=0.01))
+    assert found == (pytest.approx(gap, abs=0.1), pytest.approx(overlap, abs=0.1))
+
+
+@pytest.mark.parametrize("at_end", [True, False])
+def test_a_short_edge_drawn_out_at_its_end_keeps_its_first_part(at_end: bool) -> None:
+    """Ten centimetres, drawn out by one at one end: 1.5 of them, at the other end, stay the line they were, and no more."""
+    piece = square(10)
+    right = next(k for k, e in enumerate(piece.outline) if e.name == "right")
+    done = drawn_in(piece, Spot(right, 10.0 if at_end else 0.0), 1 + 0j, 1.0, "amount")
+    edge = next(e.path for e in done.outline if e.name == "right")
+    line = shapely.LineString([(z.real, z.imag) for z in flat_path(edge, 1e-5)])
+    for far, stays in ((0.7, True), (1.4, True), (2.5, False), (5.0, False)):
+        y = far if at_end else 10 - far
+        assert (line.distance(shapely.Point(10, y)) < 1e-4) is stays, far

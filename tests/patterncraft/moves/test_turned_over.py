@@ -94,6 +94,7 @@ CASES: list[tuple[str, Step]] = [
     ("bodice-direct", {"move": "panel", "piece": "front", "from": SHOULDER, "dart": "waist dart", "names": ["centre front", "side front"]}),
     ("skirt", {"move": "yoke", "pieces": ["skirt front", "skirt back"], "edge": "waist", "depth": 7.6}),
     ("skirt", {"move": "yoke", "pieces": ["skirt front"], "edge": "waist", "depth": 12.0, "shape": "straight"}),
+    ("skirt", {"move": "yoke", "pieces": ["skirt front", "skirt back"], "edge": "waist", "depth": 8.0, "shape": "sweetheart"}),
     ("skirt", {"move": "cut_across", "pieces": ["skirt back", "skirt front"], "at": {"edge": "side", "level": "hip", "down": 9.0}}),
     ("torso", {"move": "cut_along", "piece": "front", "names": ["centre front", "side front"],
                "line": {"through": [SHOULDER, {"dart": "waist dart"}, {"edge": "hem", "from": "side", "fraction": 0.6}], "shape": "curve"}}),

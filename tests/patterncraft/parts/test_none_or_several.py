@@ -6,8 +6,11 @@ from collections import Counter
 
 import pytest
 
+from patterncraft.style import on_one_table
+from tests.conftest import draft_by
 from tests.parts_on_bodies import ON_BODICES, ON_SKIRTS
 from tests.patterncraft.parts.ground import SLEEVE, STAND, Step, made, refused, table
+from tests.samples import WHOLE
 
 SECOND = {"move": "copy_as", "piece": "sleeve", "name": "second sleeve"}
 
@@ -61,3 +64,24 @@ def test_what_a_part_is_sewn_to_is_in_one_seam_and_no_other_promise_is_touched(p
         taken = s.rule.kind == "free" and {(x.piece, x.edge) for x in s.a} <= joined
         if {x.piece for x in s.a + s.b} <= still and not s.waits and not taken:
             assert after.get(s.name) == s, f"the {s.name} seam"
+
+
+@pytest.mark.parametrize("part", [*ON_BODICES, *ON_SKIRTS])
+def test_each_sheet_that_a_part_draws_can_be_seen_being_drawn(part: str) -> None:
+    """An act that speaks of a sheet shows something of it: strokes, or numbered points."""
+    steps = ON_BODICES.get(part) or ON_SKIRTS[part]
+    done = made(*steps, on=table() if part in ON_BODICES else table("skirt")).done[-1]
+    for name in {s.piece for s in done.stages}:
+        assert any(s.paths or s.points for s in done.stages if s.piece == name), f"nothing of the {name} is seen"
+
+
+def test_where_two_armholes_wait_it_is_asked_for_which_a_sleeve_is_made() -> None:
+    bodice = draft_by("bodice-direct", WHOLE).pattern
+    both = on_one_table({"block": bodice, "other": bodice}, WHOLE)
+    waiting = [s.name for s in both.seams if not s.b and s.a[0].edge == "armhole"]
+    assert len(waiting) == 2
+    error = refused(SLEEVE, on=both)
+    assert (error.message, error.where, error.cure, error.field) == (
+        f"several sides wait there: {', '.join(waiting)}.", "armhole", "Name the pieces it is made for.", "armhole")  # fmt: skip
+    sewn = made(SLEEVE | {"armhole": ["other front", "other back"]}, on=both).pattern
+    assert [bool(sewn.seam(name).b) for name in waiting] == [name.startswith("other") for name in waiting]
