@@ -89,6 +89,8 @@ def test_words_person_kind_state_and_cloth_each_find_their_own(us: Caller, hung:
     assert names(us) == ["Knit top", "Nobody's skirt", "Plain bodice", "Straight skirt"]
     assert names(us, text="skirt") == ["Nobody's skirt", "Straight skirt"]
     assert names(us, text="byron top") == ["Knit top"], "every word is looked for, in whatever place"
+    assert names(us, text="bodice") == ["Knit top", "Plain bodice"], "by their kind, too"
+    assert names(us, text="woven") == ["Nobody's skirt", "Plain bodice", "Straight skirt"], "and by their cloth"
     assert names(us, person=hung["Plain bodice"].person_id) == ["Knit top", "Plain bodice"]
     assert names(us, kind="skirt", person=hung["Straight skirt"].person_id) == ["Straight skirt"]
     assert names(us, cloth="knit") == ["Knit top"]

@@ -377,3 +377,12 @@ def test_a_grainline_that_only_touches_a_darts_point_is_drawn_through() -> None:
     drawn = grain_drawn(replace(piece, grain=grain))
     assert drawn is not None
     assert (drawn.start, drawn.end) == (grain.start, grain.end)
+
+
+@pytest.mark.parametrize(("deep", "shaped"), [(0.4, False), (1.2, True)])
+def test_a_dart_less_deep_than_half_a_centimetre_is_cut_straight_across(deep: float, shaped: bool) -> None:
+    corners = [9.5 + 0j, complex(10, deep), 10.5 + 0j, 20 + 0j, 20 + 30j, 30j, 0j]
+    names = ["waist dart", "waist dart", "waist", "side", "hem", "centre front", "waist"]
+    piece = ruled("front", corners, names, 0.0)
+    (dart,) = darts_of(piece)
+    assert (len(mouth_shape(piece, dart).segments) == 2) is shaped

@@ -2,6 +2,7 @@
 
 from datetime import date
 from io import BytesIO
+from itertools import pairwise
 
 import pikepdf
 import pytest
@@ -36,6 +37,14 @@ class TestTables:
         assert found["hip_girth"] == pytest.approx(95)
         assert found["across_back"] == pytest.approx(34.9)
         assert "waist_girth" not in found, "what is measured stays"
+
+    @pytest.mark.parametrize("name", TABLES)
+    def test_half_way_between_any_two_sizes_it_is_half_way(self, name: str) -> None:
+        rows = list(size_table(name).sizes.values())
+        for a, b in pairwise(rows):
+            found = size_table(name).estimated({"bust_girth": 0.5 * (a["bust_girth"] + b["bust_girth"])})
+            # Told to the millimetre.
+            assert found == pytest.approx({k: 0.5 * (a[k] + b[k]) for k in a if k != "bust_girth"}, abs=0.051)
 
     def test_outside_the_table_nothing_is_guessed(self) -> None:
         with pytest.raises(BadMeasure, match="outside this table, which runs from 80 cm to 112 cm"):

@@ -6,7 +6,8 @@ import pytest
 
 from patterncraft.formats.verb_picture import plain_block
 from patterncraft.ledger import ledger
-from patterncraft.paper.sewn import sewn_length
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.sewn import point_of, sewn_length
 from patterncraft.replay import Replay
 from tests.other_end import WRITTEN
 from tests.patterncraft.parts.ground import SLEEVE, made, of, promise
@@ -78,3 +79,30 @@ def test_on_a_set_in_sleeve_the_seam_may_be_written_otherwise(title: str, how: s
 
 def _free(done: Replay) -> list[float]:
     return [sewn_length(done.pattern.piece(name), "armhole below the sleeve") for name in ("front", "back")]
+
+
+def _notched(pattern: Pattern) -> dict[tuple[str, str, str], set[tuple[str, complex]]]:
+    """Where the notches lie on the paper, whichever side of a seam is told first."""
+    found: dict[tuple[str, str, str], set[tuple[str, complex]]] = {}
+    for n in pattern.notches:
+        seam = pattern.seam(n.seam)
+        for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+            if side and at is not None:
+                place = pattern.on_side(side, at)
+                z = point_of(place.piece, place.spot)
+                # A place between two sheets lies on either.
+                found.setdefault((n.seam, n.name, n.style), set()).add(
+                    (place.piece.name, complex(round(z.real, 2) + 0.0, round(z.imag, 2) + 0.0))
+                )
+    return found
+
+
+@pytest.mark.parametrize("how", WRITTEN)
+@pytest.mark.parametrize("kind", ["band", "flat", "stand_and_fall"])
+def test_a_notch_on_a_neckline_that_waits_stays_at_its_place_when_the_collar_comes(kind: str, how: str) -> None:
+    before = made(of("notch", seam="neckline", at=3.0, name="balance")).pattern
+    here, there = (made(of("collar", kind=kind), on=x).pattern for x in (before, WRITTEN[how](before)))
+    old = _notched(before)[("neckline", "balance", "single")]
+    for pattern in (here, there):
+        assert old <= _notched(pattern)[("neckline", "balance", "single")]
+    assert _notched(here) == _notched(there)

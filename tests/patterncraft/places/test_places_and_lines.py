@@ -88,6 +88,20 @@ def test_a_place_that_is_not_there_says_what_is() -> None:
         PLACE.validate_python({"edge": "right", "level": "knee"}).found(sheet(), pattern())
 
 
+@pytest.mark.parametrize(("start", "end"), [("left", 10 + 0j), ("right", 0j)])
+def test_a_place_is_found_to_the_very_end_of_its_edge_and_not_beyond(start: str, end: complex) -> None:
+    own = square(10)
+    for distance in (10.0, 10.0 + 1e-9):
+        assert (
+            abs(PLACE.validate_python({"edge": "top", "from": start, "distance": distance}).found(own, Pattern((own,))).point - end)
+            < 1e-6
+        )
+    with pytest.raises(BadPlace) as told:
+        PLACE.validate_python({"edge": "top", "from": start, "distance": 10.2}).found(own, Pattern((own,)))
+    assert told.value.message == "the top ends after 10.0 cm; 10.2 cm along it is off the paper."
+    assert told.value.cure == "Choose at most 10.0 cm."
+
+
 def test_down_and_out_follow_the_grain_and_turn_with_the_sheet() -> None:
     assert (downward(sheet()), outward(sheet())) == (1j, 1 + 0j)
     slanting = replace(sheet(), grain=Grain(0j, 3 + 4j))

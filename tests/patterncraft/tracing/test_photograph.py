@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from math import hypot
+from cmath import rect
+from math import hypot, radians
 from typing import Any
 
 import cv2
@@ -284,3 +285,15 @@ def test_known_lengths_across_and_down_correct_each_their_own_way() -> None:
     # A length given along both ways, far longer than those across and down allow.
     slanting = KnownOnCard(a=(0, 0), b=(30, 40), length=62.0)
     assert correction([slanting, across, down])[0] > 1.05
+
+
+@pytest.mark.parametrize("turn", [-70, -50, -30, 0, 30, 50, 70])
+def test_the_first_corner_is_the_one_nearest_to_the_upper_left_however_the_sheet_is_turned(turn: float) -> None:
+    """A square sheet: none of its sides is the shorter one."""
+    corners = [300 + 200j + rect(100.0, radians(45 + 90 * k + turn)) for k in range(4)]
+    for k in range(4):
+        found = in_order(corners[k:] + corners[:k], (20.0, 20.0))
+        assert found[0] == min(corners, key=lambda z: z.real + z.imag)
+        assert [(b - a).conjugate() * (c - b) for a, b, c in zip(found, found[1:], found[2:], strict=False)] == pytest.approx(
+            [2e4j] * 2
+        )
