@@ -61,11 +61,11 @@ lint-python: $(STAMP)
 lint-web: web/node_modules/.installed
 	cd web && npx biome check src && npx tsc --noEmit && npm test --silent
 
+# Three at a time on two cores: pages wait for the server, and who is killed for whoever begins anew.
 test:
 	$(MAKE) --no-print-directory --output-sync --jobs=2 setup lint /usr/bin/chromium-headless-shell
-	$(BIN)/python -m pytest -n 2 --dist worksteal -m "not browser"
+	$(BIN)/python -m pytest -n 3 --dist worksteal -m "not browser"
 	$(BIN)/python -m tools.on_postgres -n 2 $(addprefix tests/server/test_, walls.py runs.py library.py styles.py at_once.py)
-	# Three: pages wait for the server, and the server for pages.
 	$(BIN)/python -m pytest -n 3 --dist worksteal tests/browser
 
 # The server's tests, all of them, on a PostgreSQL of their own (Debian's packages); `make test` does a share of it where those are there.
