@@ -61,7 +61,7 @@ lint-python: $(STAMP)
 lint-web: web/node_modules/.installed
 	cd web && npx biome check src && npx tsc --noEmit && npm test --silent
 
-# Three at a time on two cores: pages wait for the server, and who is killed for whoever begins anew.
+# Three at a time on two cores: pages wait for their server, and what was killed on purpose for what begins anew.
 test:
 	$(MAKE) --no-print-directory --output-sync --jobs=2 setup lint /usr/bin/chromium-headless-shell
 	$(BIN)/python -m pytest -n 3 --dist worksteal -m "not browser"
