@@ -256,7 +256,7 @@ def test_what_is_no_picture_or_too_large_a_one_is_refused() -> None:
     assert done
     with pytest.raises(BadFile, match="too many dots") as told:
         read_picture(data.tobytes())
-    assert told.value.cure == "Make it smaller: 40 million are the most."
+    assert (told.value.where, told.value.cure) == ("Photograph", "Make it smaller: 40 million are the most.")
 
 
 def test_corners_in_one_line_are_refused() -> None:
@@ -282,6 +282,8 @@ def test_known_lengths_across_and_down_correct_each_their_own_way() -> None:
         correction([KnownOnCard(a=(3, 3), b=(3, 3), length=5.0)])
     with pytest.raises(BadFile, match=r"A length of 26 cm is 20\.0 cm on the picture"):
         correction([KnownOnCard(a=(0, 0), b=(20, 0), length=26.0)])
+    with pytest.raises(BadFile, match=r"A length of 26 cm is 20\.0 cm on the picture"):
+        correction([KnownOnCard(a=(1, 2), b=(13, 18), length=26.0)])
     # A length given along both ways, far longer than those across and down allow.
     slanting = KnownOnCard(a=(0, 0), b=(30, 40), length=62.0)
     assert correction([slanting, across, down])[0] > 1.05
