@@ -180,7 +180,8 @@ def _ahead(piece: Piece, dart: Dart) -> Spot:
                 if hit.s * HUGE > 0.1:
                     met.append((hit.s, Spot(i, done + along_to(seg, hit.t))))
             done += along_to(seg, 1.0)
-    # Paper lies below the point, since the mouth is not there: some edge is always met.
+    if not met:
+        raise MoveRefused(f"the point of the {dart.name} lies on the edge.", piece.name, "Shorten the dart first.", "into")
     spot = min(met, key=lambda m: m[0])[1]
     if piece.outline[spot.edge].is_sewn_shut:
         raise MoveRefused(

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-import gc
 import os
 import sys
 from typing import Final
+
+from .garbage import look_seldom
 
 MOST_PROCESSES: Final = 4
 """More would only make writers queue: there is one database file."""
@@ -20,8 +21,7 @@ def main() -> None:
     demo = "--demo" in sys.argv
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
     os.umask(0o077)
-    # What is loaded stays (``warm.py``): looked through for garbage on the way, it takes a fifth longer.
-    gc.set_threshold(50_000, 20, 100)
+    look_seldom()
     if demo:
         os.environ["STEADY_SHEAR_DEMO"] = "1"
     import django

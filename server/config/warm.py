@@ -26,7 +26,6 @@ def warm_up() -> None:
 
 
 def _for_good() -> None:
-    """What is there now stays: the collector need not look at it again and again, nor so often at what comes and goes."""
+    """What is there now stays: the collector need not look at it again and again."""
     gc.collect()
     gc.freeze()
-    gc.set_threshold(50_000, 20, 100)

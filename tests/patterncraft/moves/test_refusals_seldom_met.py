@@ -367,3 +367,16 @@ def test_cloth_is_not_folded_along_an_edge_that_lies_in_two_parts_of_one_line() 
     assert (
         made(of("turn_edge_into", piece="sheet", edge="left", kind="fold"), on=Pattern((whole,))).pattern.piece("sheet").cut.on_fold
     )
+
+
+@pytest.mark.parametrize(("left", "reaches_the_edge"), [(0.05, True), (0.5, False)])
+def test_a_dart_whose_point_lies_on_the_lower_edge_is_not_let_down(left: float, reaches_the_edge: bool) -> None:
+    """Half a millimetre of paper is left below its point, or half a centimetre."""
+    corners = [0j, 8 + 0j, complex(10, 30 - left), 12 + 0j, 20 + 0j, 20 + 30j, 30j]
+    piece = ruled("front", corners, ["waist", "waist dart", "waist dart", "waist", "side", "hem", "centre front"], 0.0)
+    step = of("convert_dart", piece="front", dart="waist dart", into="flare")
+    if reaches_the_edge:
+        told = refused(step, on=Pattern((piece,)))
+        assert (told.message, told.where, told.field) == ("the point of the waist dart lies on the edge.", "front", "into")
+    else:
+        assert made(step, on=Pattern((piece,))).pattern.piece("front").darts == ()
