@@ -49,14 +49,13 @@ def photograph(
     u, v = np.meshgrid(np.arange(wide, dtype=np.float32), np.arange(high, dtype=np.float32))
     w = back[2, 0] * u + back[2, 1] * v + back[2, 2]
     x, y = (back[0, 0] * u + back[0, 1] * v + back[0, 2]) / w, (back[1, 0] * u + back[1, 1] * v + back[1, 2]) / w
-    # A dot is covered by as much of an edge as runs through it: exact, where a library's filling is half a dot too large.
     dot = float(np.median(np.abs(np.diff(x, axis=1))) + np.median(np.abs(np.diff(y, axis=1))))
     dots = np.empty((high, wide, 3), np.float32)
     dots[:] = (58, 82, 110)
     dots += 10 * np.sin(x * 5)[:, :, None]
 
     def fill(inside: Any, colour: tuple[int, int, int]) -> None:
-        cover = np.clip(0.5 + inside / dot, 0, 1)[:, :, None]
+        cover = _cover(inside, dot)[:, :, None]
         dots[:] = dots * (1 - cover) + np.array(colour, np.float32) * cover
 
     fill(_within(CARD, x, y), (120, 165, 190))
@@ -68,6 +67,16 @@ def photograph(
     light = np.linspace(0.86, 1.04, wide, dtype=np.float32)[None, :, None]
     done = dots * light + rng.normal(0, noise, dots.shape).astype(np.float32)
     return Photograph(np.clip(np.round(done), 0, 255).astype(np.uint8), seen)
+
+
+def covered(corners: Any, x: Any, y: Any, dot: float = 1.0) -> Any:
+    """How much of each dot a bulging figure covers, 0 to 1; its corners clockwise, in the unit of ``x`` and ``y``, ``dot`` the size of one."""
+    return _cover(_within(corners, x, y), dot)
+
+
+def _cover(inside: Any, dot: float) -> Any:
+    # A dot is covered by as much of an edge as runs through it: exact, where a library's filling is half a dot too large.
+    return np.clip(0.5 + inside / dot, 0, 1)
 
 
 def _within(corners: Any, x: Any, y: Any) -> Any:

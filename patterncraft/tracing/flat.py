@@ -96,7 +96,10 @@ def _extent(dots: Dots, sheet: Sheet, h: NDArray[np.float64]) -> tuple[float, fl
     seen = [z for z in seen if abs(z) < FARTHEST]
     if len(seen) < 25:
         raise BadFile(
-            "the sheet is seen too much aslant to measure by it.", "Photograph", "Take the picture from above the table.", "corners"
+            "the sheet is seen too small or too much aslant to measure by it.",
+            "Photograph",
+            "Take the picture from above the table, and nearer.",
+            "corners",
         )
     return min(z.real for z in seen), min(z.imag for z in seen), max(z.real for z in seen), max(z.imag for z in seen)
 

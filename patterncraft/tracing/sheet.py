@@ -38,16 +38,18 @@ def find_sheet(dots: Dots, size: tuple[float, float]) -> Sheet | None:
 
     shrink = min(1.0, LONG / max(dots.shape[:2]))
     small = cv2.resize(dots, None, fx=shrink, fy=shrink, interpolation=cv2.INTER_AREA)
-    light = cv2.GaussianBlur(grey(small), (5, 5), 0)
+    soft = cv2.GaussianBlur(grey(small), (5, 5), 0)
     best: tuple[float, Any] | None = None
-    for outline in _outlines(light):
-        worth = _worth(small, light, outline, size)
+    for outline in _outlines(soft):
+        worth = _worth(small, soft, outline, size)
         if worth > 0 and (best is None or worth > best[0]):
             best = (worth, outline)
     if best is None:
         return None
     rough = [complex(float(x), float(y)) / shrink for x, y in best[1].reshape(-1, 2)]
-    return _refined(grey(dots), in_order(rough, size))
+    light = grey(dots)
+    # Twice: the second time the sides are looked for on both sides alike of where they are.
+    return _refined(light, _refined(light, in_order(rough, size)).corners)
 
 
 def _outlines(light: Dots) -> Iterator[Any]:
@@ -128,7 +130,7 @@ def _refined(light: Dots, corners: tuple[complex, ...]) -> Sheet:
         line, off = _line(found)
         lines.append(line)
         bow = max(bow, off)
-    met = [_meet(lines[k - 1], lines[k], corners[k]) for k in range(4)]
+    met = [_meet(lines[k - 1], lines[k]) for k in range(4)]
     return Sheet((met[0], met[1], met[2], met[3]), bow, found=True)
 
 
@@ -137,14 +139,14 @@ def _side(light: Dots, a: complex, b: complex) -> list[complex]:
     along = (b - a) / abs(b - a)
     out_of = along * -1j
     reach = max(6, int(0.012 * abs(b - a)))
+    high, wide = light.shape
     places: list[complex] = []
     for share in np.linspace(0.06, 0.94, 90):
         z = a + (b - a) * float(share)
         steps = np.arange(-reach, reach + 1)
-        xs, ys = z.real + steps * out_of.real, z.imag + steps * out_of.imag
-        if xs.min() < 1 or ys.min() < 1 or xs.max() >= light.shape[1] - 2 or ys.max() >= light.shape[0] - 2:
-            continue
-        x0, y0 = np.floor(xs).astype(int), np.floor(ys).astype(int)
+        # Beyond the picture it is as bright as at its rim: nothing falls off there.
+        xs, ys = np.clip(z.real + steps * out_of.real, 0, wide - 1), np.clip(z.imag + steps * out_of.imag, 0, high - 1)
+        x0, y0 = np.minimum(xs.astype(int), wide - 2), np.minimum(ys.astype(int), high - 2)
         fx, fy = xs - x0, ys - y0
         v = (
             light[y0, x0] * (1 - fx) * (1 - fy)
@@ -153,11 +155,11 @@ def _side(light: Dots, a: complex, b: complex) -> list[complex]:
             + light[y0 + 1, x0 + 1] * fx * fy
         )
         fall = -np.gradient(np.convolve(v, np.ones(3) / 3, mode="same"))[2:-2]
-        k = int(np.argmax(fall))
-        if fall[k] < 3:
+        steepest = float(fall.max())
+        if steepest < 3:
             continue
-        weight = np.clip(fall[max(0, k - 3) : k + 4], 0, None)
-        at = float(np.average(steps[2:-2][max(0, k - 3) : k + 4], weights=weight))
+        # The middle of all that falls at least half as steeply: of a soft edge the steepest dot alone is now this side of it, now that.
+        at = float(np.average(steps[2:-2], weights=np.clip(fall - 0.5 * steepest, 0, None)))
         places.append(z + out_of * at)
     return places
 
@@ -171,7 +173,7 @@ def _line(found: list[complex]) -> tuple[tuple[complex, complex], float]:
         way = np.exp(0.5j * np.angle((d * d).sum()))
         off = (d * np.conj(way)).imag
         keep = np.abs(off) <= max(1.0, 2.5 * float(np.median(np.abs(off))))
-        if keep.all() or keep.sum() < 12:
+        if keep.all():
             break
         z = z[keep]
     t = ((z - middle) * np.conj(way)).real
@@ -180,9 +182,7 @@ def _line(found: list[complex]) -> tuple[tuple[complex, complex], float]:
     return (complex(middle), complex(way)), abs(bend)
 
 
-def _meet(one: tuple[complex, complex], other: tuple[complex, complex], near: complex) -> complex:
-    across = (one[1].conjugate() * other[1]).imag
-    if abs(across) < 1e-6:
-        return near
-    t = ((other[0] - one[0]).conjugate() * other[1]).imag / across
+def _meet(one: tuple[complex, complex], other: tuple[complex, complex]) -> complex:
+    """Where two sides that follow each other cross: of a figure that bulges they are never parallel."""
+    t = ((other[0] - one[0]).conjugate() * other[1]).imag / (one[1].conjugate() * other[1]).imag
     return one[0] + one[1] * t

@@ -8,6 +8,8 @@ from .picture import Dots, grey
 
 REACH = 0.5
 """cm round a click that are searched."""
+ALONG = 4
+"""Dots on either side of an edge over which its middle is found."""
 
 
 def snapped(dots: Dots, per_cm: float, at: complex, corner: bool, reach: float = REACH) -> complex:
@@ -16,7 +18,8 @@ def snapped(dots: Dots, per_cm: float, at: complex, corner: bool, reach: float =
 
     r = max(4, int(reach * per_cm))
     x, y = round(at.real), round(at.imag)
-    margin = r + 6
+    # As far as anything is looked at round a place that was found, and two dots more for the blur.
+    margin = r + ALONG + 2
     if not (margin <= x < dots.shape[1] - margin and margin <= y < dots.shape[0] - margin):
         return at
     window = cv2.GaussianBlur(grey(dots[y - margin : y + margin + 1, x - margin : x + margin + 1]), (5, 5), 0)
@@ -37,15 +40,14 @@ def snapped(dots: Dots, per_cm: float, at: complex, corner: bool, reach: float =
     strength = np.hypot(gx, gy)
     ys, xs = np.mgrid[0 : window.shape[0], 0 : window.shape[1]]
     away = np.hypot(xs - margin, ys - margin)
-    worth = np.where(away <= r, strength * np.exp(-((away / (0.7 * r)) ** 2)), 0.0)
+    worth = (away <= r) * strength * np.exp(-((away / (0.7 * r)) ** 2))
     k = np.unravel_index(int(np.argmax(worth)), worth.shape)
     if strength[k] < 40:
         return at
     way = complex(gx[k], gy[k]) / strength[k]
     # Along the steepest way through that dot, the middle of the change, to a part of a dot.
-    steps = np.arange(-4, 5)
-    px = np.clip(np.round(k[1] + steps * way.real).astype(int), 0, window.shape[1] - 1)
-    py = np.clip(np.round(k[0] + steps * way.imag).astype(int), 0, window.shape[0] - 1)
+    steps = np.arange(-ALONG, ALONG + 1)
+    px, py = (np.round(dot + steps * part).astype(int) for dot, part in ((k[1], way.real), (k[0], way.imag)))
     weight = strength[py, px]
     shift = float((weight * steps).sum() / weight.sum())
     # Counted from the middle of the window, which is a whole dot; the click was a part of one.

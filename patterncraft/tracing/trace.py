@@ -12,7 +12,7 @@ from pydantic import Field
 
 from ..errors import BadFile
 from ..geometry.fair import fair_curve
-from ..geometry.path import Path, straight
+from ..geometry.path import Path
 from ..house import Strict
 from ..incoming.drawn import Drawn, DrawnPath
 from ..tolerances import SNAP
@@ -77,14 +77,10 @@ def spans_of(outline: TracedOutline, across: float = 1.0, down: float = 1.0) -> 
         way = places[1] - places[-1]
         return [fair_curve(ring, way, way)]
     if not outline.closed:
-        return [_span(places[i : j + 1]) for i, j in pairwise(corners)]
+        return [fair_curve(places[i : j + 1]) for i, j in pairwise(corners)]
     turned = places[corners[0] :] + places[: corners[0]] + [places[corners[0]]]
     at = [c - corners[0] for c in corners] + [len(places)]
-    return [_span(turned[i : j + 1]) for i, j in pairwise(at)]
-
-
-def _span(places: Sequence[complex]) -> Path:
-    return straight(places[0], places[-1]) if len(places) == 2 else fair_curve(places)
+    return [fair_curve(turned[i : j + 1]) for i, j in pairwise(at)]
 
 
 def correction(known: Sequence[KnownOnCard]) -> tuple[float, float]:

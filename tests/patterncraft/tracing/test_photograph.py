@@ -3,21 +3,18 @@
 from __future__ import annotations
 
 from cmath import rect
-from math import hypot, radians
-from typing import Any
+from math import radians
 
 import cv2
 import numpy as np
 import pytest
-import shapely
 
 from patterncraft.errors import BadFile
-from patterncraft.geometry.flatten import flat_path
 from patterncraft.tracing.flat import expected_error, homography, made_flat, onto
 from patterncraft.tracing.picture import read_picture
 from patterncraft.tracing.sheet import SHEETS, Sheet, find_sheet, in_order
 from patterncraft.tracing.snap import snapped
-from patterncraft.tracing.trace import KnownOnCard, Node, Trace, TracedOutline, correction, drawn_of, spans_of
+from patterncraft.tracing.trace import Node, TracedOutline, spans_of
 from tests.photographs import CARD, ROUND, Photograph, photograph
 
 A4 = SHEETS["a4"]
@@ -54,11 +51,11 @@ def test_the_imaging_librarys_own_fit_over_many_points_is_the_same(photo: Photog
 )
 def test_the_sheet_is_found_however_it_lies(tilt: float, turn: float, name: str) -> None:
     size = SHEETS[name]
-    taken = photograph(size, wide=2000, tilt=tilt, turn=turn, blur=1.0)
+    taken = photograph(size, wide=1400, tilt=tilt, turn=turn, blur=1.0)
     found = find_sheet(read_picture(taken.jpeg), size)
     assert found is not None
     true = exact(taken, size).corners
-    assert max(min(abs(c - t) for t in true) for c in found.corners) < 1.5, "dots"
+    assert max(min(abs(c - t) for t in true) for c in found.corners) < 0.3, "dots"
     # Read upright, whichever way it was laid: its short side is the first.
     a, b, c, _ = found.corners
     assert abs(b - a) < abs(c - b)
@@ -69,7 +66,7 @@ def test_no_sheet_is_found_where_there_is_none() -> None:
     assert find_sheet(np.full((600, 800, 3), 128, np.uint8), A4) is None
 
 
-@pytest.mark.parametrize("seed", [3, 4, 5])
+@pytest.mark.parametrize("seed", [3, 4])
 def test_a_card_is_traced_to_two_millimetres_over_forty_centimetres(seed: int) -> None:
     """Perspective, lens blur and noise; each click up to four millimetres off, and drawn to the edge."""
     taken = photograph(wide=3200, blur=1.3, noise=6, seed=seed)
@@ -88,20 +85,6 @@ def test_a_card_is_traced_to_two_millimetres_over_forty_centimetres(seed: int) -
     wanted = [abs(complex(*a) - complex(*b)) for a, b in zip(CARD, [*CARD[1:], CARD[0]], strict=True)]
     assert max(abs(a - b) for a, b in zip(lengths, wanted, strict=True)) < 0.2
     assert max(abs(a - b) for a, b in zip(lengths, wanted, strict=True)) < flat.error + 0.05, "and within what was told to expect"
-
-
-@pytest.mark.parametrize("corner", [None, 1, 2])
-def test_an_open_line_runs_from_its_first_point_to_its_last_whatever_is_a_corner_between(corner: int | None) -> None:
-    """Four points that were clicked: one curve through all of them, or two that meet at the corner."""
-    nodes = tuple(Node(x=x, y=y, corner=k == corner) for k, (x, y) in enumerate([(0, 0), (10, 4), (20, 4), (30, 0)]))
-    spans = spans_of(TracedOutline(name="hem", nodes=nodes, closed=False))
-    assert (spans[0].start, spans[-1].end) == (0j, 30 + 0j)
-    assert len(spans) == (1 if corner is None else 2)
-    if corner is not None:
-        assert spans[0].end == spans[1].start == complex(nodes[corner].x, nodes[corner].y)
-    for node in nodes:
-        place = shapely.Point(node.x, node.y)
-        assert min(shapely.LineString([(z.real, z.imag) for z in flat_path(s)]).distance(place) for s in spans) < 1e-3
 
 
 def test_a_round_card_is_passed_by_a_fair_curve_through_eight_points(photo: Photograph) -> None:
@@ -147,26 +130,20 @@ def test_corners_in_any_order_are_read_round_and_upright() -> None:
         in_order([0j, 10 + 0j, 20 + 0j, 5 + 8j], A4)
 
 
-def test_a_sheet_seen_from_the_floor_is_refused() -> None:
-    aslant = Sheet((100 + 500j, 700 + 500j, 790 + 520j, 10 + 520j))
-    dots = np.full((600, 800, 3), 90, np.uint8)
-    try:
-        flat = made_flat(dots, aslant, A4)
-    except BadFile as refused:
-        assert "aslant" in refused.message
-    else:
-        assert flat.error > 1.0, "or at least told for what it is"
-
-
-def test_a_large_table_is_made_flat_in_a_picture_that_can_be_sent() -> None:
+@pytest.mark.parametrize("upright", [False, True])
+def test_a_large_table_is_made_flat_in_a_picture_that_can_be_sent(upright: bool) -> None:
     """A sheet 42 dots wide on a photograph of 600: 300 cm across, which at 24 dots to the centimetre were 7,200; 3,600 are the most, so 12."""
-    dots = np.full((400, 600, 3), 90, np.uint8)
-    flat = made_flat(dots, Sheet((280 + 170j, 322 + 170j, 322 + 229.4j, 280 + 229.4j)), A4)
+    dots = np.full((600, 400, 3) if upright else (400, 600, 3), 90, np.uint8)
+    at = 180 + 270j if upright else 280 + 170j
+    flat = made_flat(dots, Sheet((at, at + 42, at + 42 + 59.4j, at + 59.4j)), A4)
     assert max(flat.dots.shape[:2]) == pytest.approx(3600, abs=2)
     assert flat.per_cm == pytest.approx(12.0, rel=0.01)
-    assert (flat.width, flat.height) == (pytest.approx(300, abs=1), pytest.approx(200, abs=1))
-    near = made_flat(dots, Sheet((50 + 50j, 470 + 50j, 470 + 344j, 50 + 344j)), (42.0, 29.4))
-    assert near.per_cm == 24.0
+    assert (flat.width, flat.height) == pytest.approx((200, 300) if upright else (300, 200), abs=1)
+
+
+def test_nothing_is_made_larger_than_a_dot_can_be_seen() -> None:
+    dots = np.full((400, 600, 3), 90, np.uint8)
+    assert made_flat(dots, Sheet((50 + 50j, 470 + 50j, 470 + 344j, 50 + 344j)), (42.0, 29.4)).per_cm == 24.0
 
 
 @pytest.mark.parametrize("turn", [0.0, 0.3, 0.9, 1.5708])
@@ -184,68 +161,6 @@ def test_a_click_beside_an_edge_comes_onto_it_to_a_part_of_a_dot(turn: float, pa
     assert abs(((found - middle) / across).real) < 0.4
     blank = np.full((200, 200, 3), 90, np.uint8)
     assert snapped(blank, 24.0, clicked, corner=False) == clicked, "nothing stands out: it stays"
-
-
-# ---- what was clicked
-
-
-def node(x: float, y: float, corner: bool = True) -> Node:
-    return Node(x=x, y=y, corner=corner)
-
-
-def test_straight_from_corner_to_corner_and_fair_through_what_lies_between() -> None:
-    outline = TracedOutline(nodes=[node(0, 0), node(10, 0), node(13, 3, False), node(14, 7, False), node(14, 10), node(0, 10)])
-    spans = spans_of(outline)
-    assert [s.is_ruled for s in spans] == [True, False, True, True]
-    assert spans[0].length == pytest.approx(10.0)
-    assert hypot(4, 10) < spans[1].length < 4 + 10
-    assert spans[1].start == 10 + 0j
-    # A round begun in the middle of a curve is the same round.
-    turned = TracedOutline(nodes=[*outline.nodes[2:], *outline.nodes[:2]])
-    assert sum(s.length for s in spans_of(turned)) == pytest.approx(sum(s.length for s in spans), abs=1e-6)
-
-
-@pytest.mark.parametrize(
-    ("nodes", "words"),
-    [
-        ([node(0, 0), node(9, 0)], "3 points at least"),
-        ([node(0, 0), node(9, 0), node(9, 0.1), node(0, 9)], "lie on each other"),
-        ([node(0, 0), node(9, 0), node(9, 9), node(0, 0.05)], "lie on each other"),
-    ],
-)
-def test_what_is_no_outline_yet_is_told(nodes: list[Node], words: str) -> None:
-    with pytest.raises(BadFile, match=words):
-        spans_of(TracedOutline(name="front", nodes=nodes))
-
-
-def known(dx: float, dy: float, length: float) -> KnownOnCard:
-    return KnownOnCard(a=(1, 1), b=(1 + dx, 1 + dy), length=length)
-
-
-def test_known_lengths_grow_the_picture_by_hand() -> None:
-    assert correction([]) == (1.0, 1.0)
-    assert correction([known(20, 0, 21)]) == pytest.approx((1.05, 1.05))
-    assert correction([known(20, 0, 21), known(0, 30, 29.4)]) == pytest.approx((1.05, 0.98))
-    # Two that run alike say nothing of the other direction: 41.4 + 20.3 over 40 + 20.
-    assert correction([known(40, 0, 41.4), known(20, 1, 20.3)]) == pytest.approx((61.7 / (40 + hypot(20, 1)),) * 2)
-    # One aslant, one across: (1.05 · 12)² + (s · 16)² = 20.4².
-    down = ((20.4**2 - (1.05 * 12) ** 2) ** 0.5) / 16
-    assert correction([known(20, 0, 21), known(12, 16, 20.4)]) == pytest.approx((1.05, down))
-    with pytest.raises(BadFile, match=r"is 20\.0 cm on the picture"):
-        correction([known(20, 0, 40)])
-    with pytest.raises(BadFile, match="are the same"):
-        correction([known(0, 0, 5)])
-
-
-def test_a_trace_is_a_drawing_and_what_is_only_begun_is_left_out() -> None:
-    square: list[Any] = [node(0, 0), node(10, 0), node(10, 10), node(0, 10)]
-    trace = Trace(
-        outlines=[TracedOutline(name="front", nodes=square), TracedOutline(name="back", nodes=square[:2])],
-        known=[KnownOnCard(a=(0, 0), b=(10, 0), length=11)],
-    )
-    drawn = drawn_of(trace)
-    assert [(p.name, p.closed, round(p.path.length, 6)) for p in drawn.paths] == [("front", True, 44.0)]
-    assert drawn.unit == "cm"
 
 
 def test_what_is_no_picture_or_too_large_a_one_is_refused() -> None:
@@ -269,24 +184,6 @@ def test_corners_in_one_line_are_refused() -> None:
         with pytest.raises(BadFile) as told:
             homography(Sheet(corners), A4)
         assert (told.value.message, told.value.field) == ("its corners lie in one line.", "corners")
-
-
-def test_known_lengths_across_and_down_correct_each_their_own_way() -> None:
-    """20 cm across are 21 in truth, 30 down are 29.4: so much wider, so much shorter; one alone, or both in one direction, grow both ways alike."""
-    across, down = (KnownOnCard(a=(0, 0), b=b, length=n) for b, n in (((20, 0), 21.0), ((0, 30), 29.4)))
-    assert correction([across, down]) == (pytest.approx(1.05), pytest.approx(0.98))
-    assert correction([across]) == (pytest.approx(1.05), pytest.approx(1.05))
-    assert correction([across, KnownOnCard(a=(5, 5), b=(25, 5), length=20.0)]) == (pytest.approx(41 / 40), pytest.approx(41 / 40))
-    assert correction([]) == (1.0, 1.0)
-    with pytest.raises(BadFile, match="The two places of a known length are the same"):
-        correction([KnownOnCard(a=(3, 3), b=(3, 3), length=5.0)])
-    with pytest.raises(BadFile, match=r"A length of 26 cm is 20\.0 cm on the picture"):
-        correction([KnownOnCard(a=(0, 0), b=(20, 0), length=26.0)])
-    with pytest.raises(BadFile, match=r"A length of 26 cm is 20\.0 cm on the picture"):
-        correction([KnownOnCard(a=(1, 2), b=(13, 18), length=26.0)])
-    # A length given along both ways, far longer than those across and down allow.
-    slanting = KnownOnCard(a=(0, 0), b=(30, 40), length=62.0)
-    assert correction([slanting, across, down])[0] > 1.05
 
 
 @pytest.mark.parametrize("turn", [-70, -50, -30, 0, 30, 50, 70])
