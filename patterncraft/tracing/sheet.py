@@ -58,7 +58,7 @@ def _outlines(light: Dots) -> Iterator[Any]:
 
     otsu, _ = cv2.threshold(light, 0, 255, cv2.THRESH_BINARY + cv2.THRESH_OTSU)
     masks = [cv2.threshold(light, level, 255, cv2.THRESH_BINARY)[1] for level in (otsu, 0.5 * (otsu + 255), 200, 225)]
-    masks.append(cv2.dilate(cv2.Canny(light, 40, 120), np.ones((3, 3), np.uint8)))
+    masks.append(cv2.dilate(cv2.Canny(light, 40, 120), np.ones((3, 3))))
     area = light.shape[0] * light.shape[1]
     for mask in masks:
         for c in cv2.findContours(mask, cv2.RETR_LIST, cv2.CHAIN_APPROX_NONE)[0]:
@@ -76,8 +76,8 @@ def _worth(colours: Dots, light: Dots, four: Any, size: tuple[float, float]) -> 
 
     mask = np.zeros(light.shape, np.uint8)
     cv2.fillConvexPoly(mask, four, 255)
-    inside = cv2.erode(mask, np.ones((5, 5), np.uint8))
-    ring = cv2.subtract(cv2.dilate(mask, np.ones((15, 15), np.uint8)), cv2.dilate(mask, np.ones((5, 5), np.uint8)))
+    inside = cv2.erode(mask, np.ones((5, 5)))
+    ring = cv2.subtract(cv2.dilate(mask, np.ones((15, 15))), cv2.dilate(mask, np.ones((5, 5))))
     if not inside.any() or not ring.any():
         return 0.0
     bright, spread = (float(v[0][0]) for v in cv2.meanStdDev(light, mask=inside))

@@ -66,7 +66,7 @@ def possible(move: str, dice: random.Random, pattern: Pattern) -> dict[str, Any]
 
 
 @given(work(longest=6))
-@settings(max_examples=examples(80))
+@settings(max_examples=examples(60))
 def test_invariant_1(done: Work) -> None:
     """Outline closed, simple (no self-crossing), positive area."""
     with speaking(done):
@@ -82,7 +82,7 @@ def test_invariant_1(done: Work) -> None:
 
 
 @given(work(longest=3), seeds)
-@settings(max_examples=examples(60))
+@settings(max_examples=examples(45))
 def test_invariant_2(done: Work, seed: int) -> None:
     """part → join back = the original, to 1e-9. place preserves every length, angle and area."""
     dice = random.Random(seed)
@@ -145,7 +145,7 @@ def _placed(piece: Piece, dice: random.Random) -> None:
 
 
 @given(work(only("rotate_dart"), longest=5), seeds)
-@settings(max_examples=examples(80))
+@settings(max_examples=examples(60))
 def test_invariant_3(done: Work, seed: int) -> None:
     """Rotating a dart: area unchanged, sum of dart angles about the pivot unchanged, every seam's sewn length unchanged (except
     the sliver named as *to be trued* when legs differ); rotating there and back = the original."""
@@ -268,7 +268,7 @@ def _ways(before: Piece, after: Piece) -> list[tuple[complex, complex]]:
 
 
 @given(work(longest=5))
-@settings(max_examples=examples(60))
+@settings(max_examples=examples(45))
 def test_invariant_5(done: Work) -> None:
     """Every notch lies on its edge; every paired notch has two places; total of intervals = length of the side."""
     with speaking(done):
@@ -308,7 +308,7 @@ def _measured(pattern: Pattern, side: tuple[Stretch, ...]) -> float:
 
 
 @given(work(longest=6), st.integers(0, 6))
-@settings(max_examples=examples(60))
+@settings(max_examples=examples(45))
 def test_invariant_6(done: Work, k: int) -> None:
     """Replay of n steps = replay of the first k, then the rest. Serialise → parse = identical."""
     with speaking(done):

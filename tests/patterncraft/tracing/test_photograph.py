@@ -28,7 +28,7 @@ def exact(photo: Photograph, size: tuple[float, float] = A4) -> Sheet:
 
 @pytest.fixture(scope="module")
 def photo() -> Photograph:
-    return photograph(wide=2400, blur=1.0)
+    return photograph(wide=1600, blur=1.0)
 
 
 def test_every_place_of_the_table_comes_back_to_its_centimetre(photo: Photograph) -> None:
@@ -69,7 +69,7 @@ def test_no_sheet_is_found_where_there_is_none() -> None:
 @pytest.mark.parametrize("seed", [3, 4])
 def test_a_card_is_traced_to_two_millimetres_over_forty_centimetres(seed: int) -> None:
     """Perspective, lens blur and noise; each click up to four millimetres off, and drawn to the edge."""
-    taken = photograph(wide=3200, blur=1.3, noise=6, seed=seed)
+    taken = photograph(wide=2400, blur=1.3, noise=6, seed=seed)
     dots = read_picture(taken.jpeg)
     sheet = find_sheet(dots, A4)
     assert sheet is not None

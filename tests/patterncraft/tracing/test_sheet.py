@@ -62,8 +62,8 @@ def beside(found: Sheet | None, corners: Sequence[complex]) -> float:
 
 
 @pytest.mark.parametrize("turn", [0.0, 0.1, 0.7, 1.5])
-@pytest.mark.parametrize("blur", [0.0, 1.3, 2.0, 3.0])
-@pytest.mark.parametrize("part", [0.0, 0.3, 0.5])
+@pytest.mark.parametrize("blur", [0.0, 1.5, 3.0])
+@pytest.mark.parametrize("part", [0.3, 0.5])
 def test_its_corners_are_found_to_a_tenth_of_a_dot_also_in_a_soft_picture(turn: float, blur: float, part: float) -> None:
     corners = box(330 + part, 150 + part, 210, 297, turn)
     found = find_sheet(painted((corners, WHITE), blur=blur), A4)
