@@ -23,7 +23,8 @@ OVER: Final = 40.0
 IN_LINE: Final = 1e-3
 """Share of its longest side by which a corner lies off the line of its neighbours, at least: of a sheet seen from no higher than its edge there is less."""
 BY_HAND, FOUND = 1.5, 0.4
-"""Dots by which a corner is off, marked by hand or found (the second measured on drawn photographs of the tests; the first common practice, no source)."""
+"""Dots by which a corner is off, marked by hand or found: the first common practice, no source; the second above what the softest drawn photograph of
+the tests comes to (0.25), for paper that does not lie quite flat."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,9 +14,11 @@ from shapely.geometry.base import BaseGeometry
 from patterncraft import formats
 from patterncraft.drafting.schools import SCHOOLS
 from patterncraft.finishing.finish import FinishedPiece, finish
+from patterncraft.finishing.plan import Finishing, NetFinish
 from patterncraft.formats.label import SIZES, TITLE, label_place, label_size
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.svg import pattern_svg
+from patterncraft.geometry.path import Path as Line
 from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
 from patterncraft.paper.edge import Edge
@@ -95,3 +97,38 @@ def test_where_nothing_has_room_the_smallest_letters_stand_about_the_middle(larg
     width, height = label_size(p.label)
     corner = label.at - 1j * TITLE * label.scale
     assert abs(corner + complex(width, height) * label.scale / 2 - (1 + 1j)) < 1e-6
+
+
+def _saw(long: float, teeth: int, deep: float) -> list[complex]:
+    """From the right to the left, level, with so many teeth on its way."""
+    step = long / (2 * teeth)
+    return [complex(long - k * step, deep * (k % 2)) for k in range(2 * teeth + 1)]
+
+
+@pytest.mark.parametrize(("wide", "high"), [(18.0, 12.0), (11.0, 9.0)])
+@pytest.mark.parametrize("teeth", [1_400, 4_000])
+def test_an_edge_of_many_thousand_strokes_takes_no_room_from_the_label(wide: float, high: float, teeth: int) -> None:
+    """As if its teeth were filled up: on the paper, and as large as on the sheet without teeth."""
+    deep = 0.2
+    hem = [z + 1j * high for z in _saw(wide, teeth, deep)]
+    sides = [
+        straight(0j, complex(wide)),
+        straight(complex(wide), complex(wide, high)),
+        Line(tuple(pairwise(hem))),
+        straight(1j * high, 0j),
+    ]
+    names = ("top", "right", "hem", "left")
+    plain = Piece(
+        "plain", tuple(Edge(n, "seam", s if n != "hem" else straight(s.start, s.end)) for n, s in zip(names, sides, strict=True))
+    )
+    toothed = Piece("plain", tuple(Edge(n, "seam", s) for n, s in zip(names, sides, strict=True)))
+    net = Finishing(lines=(NetFinish(),))
+    (p,), (q,) = (finish(Pattern((piece,)), RULES, "Lace · A singer", net) for piece in (toothed, plain))
+    label, wanted = label_place(p), label_place(q)
+    assert label.scale == wanted.scale
+    width, height = label_size(p.label)
+    corner = label.at - 1j * TITLE * label.scale
+    box = shapely.box(corner.real, corner.imag, corner.real + width * label.scale, corner.imag + height * label.scale)
+    sewn = region(p.sew_line)
+    assert sewn.covers(box)
+    assert abs(label.at - wanted.at) < 1.0

@@ -146,23 +146,6 @@ def test_nothing_is_made_larger_than_a_dot_can_be_seen() -> None:
     assert made_flat(dots, Sheet((50 + 50j, 470 + 50j, 470 + 344j, 50 + 344j)), (42.0, 29.4)).per_cm == 24.0
 
 
-@pytest.mark.parametrize("turn", [0.0, 0.3, 0.9, 1.5708])
-@pytest.mark.parametrize("part", [0.0, 0.25, 0.5, 0.75])
-def test_a_click_beside_an_edge_comes_onto_it_to_a_part_of_a_dot(turn: float, part: float) -> None:
-    """Dark from a line on, the dots on the line as grey as the share of them that is dark; three dots off, it comes back to 0.4 of one."""
-    across = complex(np.cos(turn), np.sin(turn))
-    middle = 100 + 100j + across * part
-    ys, xs = np.mgrid[0:200, 0:200]
-    off = (xs - middle.real) * across.real + (ys - middle.imag) * across.imag
-    bright = 220 - 180 * np.clip(off + 0.5, 0, 1)
-    dots = np.repeat(bright[:, :, None], 3, axis=2).astype(np.uint8)
-    clicked = middle + across * 3 + 1j * across
-    found = snapped(dots, 24.0, clicked, corner=False)
-    assert abs(((found - middle) / across).real) < 0.4
-    blank = np.full((200, 200, 3), 90, np.uint8)
-    assert snapped(blank, 24.0, clicked, corner=False) == clicked, "nothing stands out: it stays"
-
-
 def test_what_is_no_picture_or_too_large_a_one_is_refused() -> None:
     for data in (b"", b"no picture"):
         with pytest.raises(BadFile, match="no photograph that can be read"):

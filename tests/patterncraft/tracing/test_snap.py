@@ -130,7 +130,8 @@ def test_of_two_corners_the_nearer_and_of_none_the_edge() -> None:
     off = (snapped(dots, PER_CM, along, corner=True) - SQUARE[0]) / rect(1, 0.2)
     assert abs(off.imag) < 0.4
     assert off.real == pytest.approx(20, abs=2)
-    assert snapped(np.full((240, 240, 3), 90, np.uint8), PER_CM, 120 + 120j, corner=True) == 120 + 120j
+    blank = np.full((240, 240, 3), 90, np.uint8)
+    assert [snapped(blank, PER_CM, 120.3 + 120j, corner=corner) for corner in (True, False)] == [120.3 + 120j] * 2
 
 
 def test_a_corner_is_taken_only_where_one_was_meant() -> None:
