@@ -216,3 +216,7 @@ class TestTheWayBackIn:
     def test_for_a_name_that_is_not_there_it_says_who_is(self, anna: User) -> None:
         with pytest.raises(CommandError, match=r"Nobody signs in as “Bert” here\. These do: Anna"):
             call_command("new_phrase", "Bert")
+
+    def test_where_nobody_has_signed_in_yet_it_says_so(self, db: None) -> None:
+        with pytest.raises(CommandError, match=r"Nobody signs in as “Bert” here\. These do: nobody yet\.$"):
+            call_command("new_phrase", "Bert")

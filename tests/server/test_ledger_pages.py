@@ -183,6 +183,13 @@ def test_a_walk_judges_as_the_ledger_does(us: Caller, skirt: Style) -> None:
             assert line["kept"] == kept
 
 
+def test_each_seam_is_walked_by_its_own_promise(us: Caller, style: Style) -> None:
+    """A bodice's front let down by a centimetre: its side is broken and its shoulder is not, whichever the ledger has first."""
+    put(us, style, {"move": "lengthen", "pieces": ["front"], "at": {"edge": "side", "from": "waist", "distance": 2}, "amount": 1.0})
+    kept = {seam: us.get(f"/styles/{style.pk}/walk?seam={seam}").json()["stops"][-1]["kept"] for seam in ("side", "shoulder")}
+    assert kept == {"side": False, "shoulder": True}
+
+
 def test_of_a_block_nobody_worked_it_is_not_said_that_it_can_be_cut(us: Caller, skirt: Style) -> None:
     """75 round the waist, 98 round the hip, and nothing opens it: nothing is broken, and nobody gets in."""
     report = us.get(f"/styles/{skirt.pk}/report").json()

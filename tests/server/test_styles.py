@@ -1,12 +1,14 @@
 """Styles: steps, undo without end, conflicts, preview, ways out."""
 
 import json
+import re
 from threading import Thread
 from typing import Any
 
 import pikepdf
 import pytest
 from django.db import connection
+from django.utils import timezone
 
 from server.shelf.models import Block
 from server.styles.models import Style, StyleEdit
@@ -153,6 +155,21 @@ def test_ways_out_are_the_kernels_pattern(us: Caller, style: Style) -> None:
     plan = us.get(f"/styles/{style.pk}/paper").json()
     assert plan["sheets"]["a4"] > 1
     assert [p["name"] for p in plan["pieces"]] == ["back", "front"]
+
+
+def test_two_sheets_of_one_style_are_told_apart_by_their_labels(us: Caller, style: Style) -> None:
+    """As the block lay and after one change, both on one day; undone it is the first state again."""
+
+    def labels() -> set[str]:
+        svg = us.client.get(f"/api/styles/{style.pk}/pattern.svg").content.decode()
+        return set(re.findall(r"change \d+, \d{4}-\d\d-\d\d|(?<=>)\d{4}-\d\d-\d\d", svg))
+
+    today = timezone.now().date().isoformat()
+    assert labels() == {today}
+    us.post(f"/styles/{style.pk}/steps", {"version": 0, "steps": [ROTATE]})
+    assert labels() == {f"change 1, {today}"}
+    us.post(f"/styles/{style.pk}/undo", {"version": 1})
+    assert labels() == {today}
 
 
 def test_names(us: Caller, style: Style, block: Block) -> None:

@@ -8,11 +8,14 @@ from typing import Any
 import pytest
 import shapely
 
+from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.transform import slide
 from patterncraft.moves.registry import MOVES
+from patterncraft.paper.pattern import Pattern
+from patterncraft.paper.seam import Seam, SeamRule, Stretch
 from tests.parts_on_bodies import NECK
-from tests.patterncraft.parts.ground import SLEEVE, edge, integrated, made, near, of, refused, table
-from tests.samples import polygon
+from tests.patterncraft.parts.ground import SLEEVE, STAND, edge, integrated, made, near, of, refused, table
+from tests.samples import polygon, sheet
 from tests.travel import stroke
 
 TWO_SLEEVES = (SLEEVE, of("copy_as", piece="sleeve", name="other sleeve"))
@@ -213,3 +216,50 @@ def test_a_shoulder_moved_from_one_sheet_to_the_other_leaves_both_their_grain(am
     for name in ("front", "back"):
         assert after.piece(name).grain == before.piece(name).grain
         assert after.piece(name).cut == before.piece(name).cut
+
+
+@pytest.mark.parametrize(
+    ("length", "words"),
+    [
+        (15.25, "A zip of 15 cm."),
+        (14.75, "A zip of 15 cm."),
+        (15.35, "Zips are sold in 15 cm, not in 15.3 cm: open so far, or shorten a longer one."),
+        (14.65, "Zips are sold in 15 cm, not in 14.7 cm: open so far, or shorten a longer one."),
+    ],
+)
+def test_three_millimetres_from_a_length_that_is_sold_it_is_that_one(length: float, words: str) -> None:
+    """Where the opening may be so much longer or shorter (common practice, no source)."""
+    done = made(of("closure", seam="side", kind="zip", length=length))
+    assert done.done[-1].working[-1].label == words
+
+
+@pytest.mark.parametrize(("short", "is_told"), [(0.0, True), (0.03, True), (0.5, False)])
+def test_a_button_half_a_centimetre_from_the_bust_line_does_not_stand_at_it(short: float, is_told: bool) -> None:
+    """Two buttons: the lower one 1.5 above the end of the closure, which is made to end so that it stands there, or so much higher."""
+    on = made(STAND).pattern
+    down = on.piece("front").mark("bust point").at.imag - edge(on.piece("front"), "button stand").end.imag
+    done = made(
+        of("closure", piece="front", edge="button stand", kind="buttons", count=2, length=round(down + 1.5 - short, 3)), on=on
+    )
+    assert ("One stands at the bust line." in [s.label for s in done.done[-1].working]) is is_told
+
+
+def test_half_a_centimetre_above_the_elbow_is_above_it() -> None:
+    for above, words in ((0.5, "0.5 cm above"), (-0.5, "0.5 cm below")):
+        done = made(SLEEVE, of("shorten_sleeve", above_elbow=above))
+        assert done.done[-1].step.spoken(done.done[-1].before, "cm") == f"Shorten the sleeve to end {words} the elbow."
+
+
+def test_of_a_seam_with_one_side_eased_the_same_share_of_either_is_taken_in() -> None:
+    """22 cm on 20: half-way down is at 11 on the one and at 10 on the other."""
+    seam = Seam("side", (Stretch("wide", "right", "top"),), (Stretch("short", "left", "top"),), SeamRule("ease", 1.0, 3.0))
+    on = Pattern((sheet(30.0, 22.0, "wide"), sheet(30.0, 20.0, "short")), (seam,))
+    for at in ({"edge": "right", "from": "top", "fraction": 0.5}, {"edge": "left", "from": "top", "fraction": 0.5}):
+        piece = "wide" if at["edge"] == "right" else "short"
+        done = made(of("take_in_seam", piece=piece, at=at, amount=1.0), on=on).pattern
+        deepest = {
+            name: max((z for z in flat_path(edge(done.piece(name), word), 1e-4)), key=lambda z: sign * z.real)
+            for name, word, sign in (("wide", "right", -1), ("short", "left", 1))
+        }
+        assert deepest["wide"] == near(29.5 + 11j, 0.02)
+        assert deepest["short"] == near(0.5 + 10j, 0.02)

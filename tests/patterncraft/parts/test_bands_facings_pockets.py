@@ -114,7 +114,10 @@ def test_a_rib_band_is_so_many_hundredths_shorter_on_the_same_fold() -> None:
 
 @pytest.mark.parametrize("width", [4.0, 6.0])
 def test_facings_of_a_neckline_lie_within_their_pieces_and_are_alike_wide(width: float) -> None:
-    pattern = made({"move": "facing", "edges": NECK, "width": width}).pattern
+    done = made({"move": "facing", "edges": NECK, "width": width})
+    widths = [x.result.value for stage in done.done[-1].stages for x in stage.sums if x.label == "Wide" and x.result]
+    assert widths == [width, width], "told where each is drawn"
+    pattern = done.pattern
     for word in ("front", "back"):
         piece, facing = polygon(table().piece(word)), polygon(pattern.piece(f"{word} facing"))
         # Laid where it was traced: its centre on the centre.
@@ -391,6 +394,13 @@ def test_a_crotch_passes_its_hollow_from_the_corner_and_arrives_level(word: str,
     assert line.distance(shapely.Point(place.real, place.imag)) < 0.02
     assert abs(crotch.end_direction.imag) < 1e-9
     assert abs(crotch.start_direction.real) < 1e-9
+
+
+def test_a_leg_is_cut_twice_where_its_skirt_lay_on_the_fold() -> None:
+    done = made({"move": "culottes"}, on=table("skirt"))
+    for name in ("skirt front", "skirt back"):
+        cut = done.pattern.piece(name).cut
+        assert (cut.quantity, cut.on_fold, cut.mirrored) == (2, False, True)
 
 
 def test_front_and_back_crotch_are_told_against_the_rise() -> None:
