@@ -99,6 +99,18 @@ def test_a_refusal_is_told_at_a_parameter_that_the_move_has(path: Path) -> None:
     assert not wrong, f"{path.name}: no such parameter at {', '.join(wrong)}"
 
 
+@pytest.mark.parametrize("path", FILES, ids=lambda p: f"{p.parent.name}/{p.stem}")
+def test_a_refusal_says_what_where_the_cure_and_at_which_parameter(path: Path) -> None:
+    """All four are written, where it is written: what is left out is nowhere told."""
+    short = []
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in ("MoveRefused", "BadPlace"):
+            said = [*node.args, *(k.value for k in node.keywords)]
+            if len(said) < 4 or any(isinstance(x, ast.Constant) and not x.value and x is not said[1] for x in said[:3]):
+                short.append(f"line {node.lineno}")
+    assert not short, f"{path.name}: a refusal leaves something out at {', '.join(short)}"
+
+
 def test_the_fields_are_read_where_they_stand() -> None:
     """The reader itself: a place known by sight, and the whole of them."""
     from patterncraft.moves import convert_dart

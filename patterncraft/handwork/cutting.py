@@ -205,6 +205,7 @@ def _corner_at(half: Piece, pivot: complex, name: str) -> int:
         "the line does not come to the dart's point over the paper that it parts.",
         half.name,
         "Lead it into the dart's point from the other side, or past it.",
+        "line",
     )
 
 
