@@ -45,8 +45,8 @@ class Page:
             self.canvas.showPage()
         self.number += 1
         self.y = self.height - RIM - HEAD
-        head = simpleSplit(f"{self.kind} · {self.title}", BOLD, 12, (self.room - 4) * CM)[:1]
-        self.say(RIM, self.height - RIM - 0.3, head[0] if head else "", BOLD, 12)
+        head = simpleSplit(f"{self.kind} · {self.title}", BOLD, 12, (self.room - 4) * CM)[0]
+        self.say(RIM, self.height - RIM - 0.3, head, BOLD, 12)
         when = f"{self.made_on.isoformat()} · " if self.made_on else ""
         self.canvas.setFont(REGULAR, 9)
         self.canvas.drawRightString((self.width - RIM) * CM, (self.height - RIM - 0.3) * CM, f"{when}page {self.number}")

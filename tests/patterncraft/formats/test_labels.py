@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import pairwise
 from pathlib import Path
 from xml.etree import ElementTree
@@ -23,7 +24,7 @@ from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
 from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import Piece
+from patterncraft.paper.piece import Grain, Piece
 from tests.conftest import draft_by
 from tests.rich import RICH
 from tests.samples import WHOLE, square
@@ -97,6 +98,16 @@ def test_where_nothing_has_room_the_smallest_letters_stand_about_the_middle(larg
     width, height = label_size(p.label)
     corner = label.at - 1j * TITLE * label.scale
     assert abs(corner + complex(width, height) * label.scale / 2 - (1 + 1j)) < 1e-6
+
+
+@pytest.mark.parametrize("up", [False, True])
+def test_with_room_all_round_the_label_stands_beside_the_upper_end_of_the_grain(up: bool) -> None:
+    """0.6 to the right of it and 0.8 below its end, whichever way it was drawn."""
+    ends = (30 + 55j, 30 + 5j) if up else (30 + 5j, 30 + 55j)
+    (p,) = finish(Pattern((replace(square(60.0), grain=Grain(*ends)),)), RULES, "Shirt · A singer")
+    label = label_place(p)
+    assert label.scale == 1.0
+    assert label.at - 1j * TITLE == pytest.approx(30.6 + 5.8j)
 
 
 def _saw(long: float, teeth: int, deep: float) -> list[complex]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from io import BytesIO
+from itertools import pairwise
 from xml.etree import ElementTree
 
 import pikepdf
@@ -22,7 +23,9 @@ from patterncraft.formats.pdf import CM, pattern_pdf
 from patterncraft.formats.svg import pattern_svg
 from patterncraft.formats.tiles import PAPERS, PaperName, tiling
 from patterncraft.geometry.flatten import flat_path
+from patterncraft.geometry.path import Path, straight
 from patterncraft.house import HouseRules
+from patterncraft.paper.edge import Edge
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import Notch, Side
@@ -322,6 +325,27 @@ def test_pdf_marks_the_fold_with_a_bracket_along_its_middle() -> None:
             assert min(abs(z + shift - w) for w in drawn) < NEAR, (piece.name, share, inward)
             if inward:
                 assert polygon(pattern.piece(piece.name)).covers(shapely.Point(z.real, z.imag))
+
+
+@pytest.mark.parametrize("hollow", [False, True])
+def test_a_combs_teeth_stand_outside_the_bend_as_long_as_it_bends(hollow: bool) -> None:
+    """A quarter of a circle of 10, a corner cut round or hollowed out: three hundredths of a metre for a tenth, so each tip 13 from its middle (the
+    cubic that draws it bends by two hundredths more and less)."""
+    k = 10 * 0.55228475
+    arc = Path(((10 + 0j, complex(10, k), complex(k, 10), 10j),))
+    edges = [Edge("hem", "seam", arc)]
+    corners = [10j, -4 + 10j, -4 - 4j, 10 - 4j, 10 + 0j] if not hollow else [10j, 14 + 10j + 4j, 14 + 0j, 10 + 0j]
+    edges += [Edge(f"side {n}", "seam", straight(a, b)) for n, (a, b) in enumerate(pairwise(corners))]
+    pattern = Pattern((Piece("corner", tuple(edges)),))
+    (comb,) = draw(pattern, RULES, bends=True).pieces[0].combs
+    lines = [points_of("M " + d.removeprefix("M ")) for d in comb.split(" M ")]
+    *teeth, tips = lines
+    assert len(teeth) > 8
+    for foot, tip in teeth:
+        assert abs(foot) == pytest.approx(10, abs=0.01)
+        assert abs(tip) == pytest.approx(13, abs=0.08)
+        assert abs((tip / foot).imag) < 0.01, "square to the line"
+    assert tips == [tip for _, tip in teeth]
 
 
 def test_names_of_edges_and_lines_stand_at_their_middles_and_combs_only_on_curves() -> None:

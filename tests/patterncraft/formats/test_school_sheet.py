@@ -86,3 +86,30 @@ def test_from_the_command_line(tmp_path: Path) -> None:
     words = ["draft", "bodice-direct", "--measures", str(folder / "ada.json"), "--out", str(folder / "block.json")]
     assert main([*words, "--sheet", str(folder / "sheet.pdf")]) in (0, 1)
     assert "1. Square a corner" in text_of((folder / "sheet.pdf").read_bytes())
+
+
+def test_the_words_of_an_act_stand_beside_its_drawing() -> None:
+    """Not above its upper end, where the act before ends, and not below its line: places of the letters by pdfium, of the drawings by their matrices."""
+    block = bodice()
+    data = school_sheet(school("bodice-direct"), block, "Ada", "cm")
+    document = pypdfium2.PdfDocument(io.BytesIO(data))
+    stages = iter(block.stages)
+    stage = next(stages)
+    with pikepdf.open(io.BytesIO(data)) as pdf:
+        for sheet, page in zip(pdf.pages, document, strict=True):
+            words = page.get_textpage()
+            tops = [
+                float(operands[5])
+                for operands, operator in pikepdf.parse_content_stream(sheet)
+                if str(operator) == "cm" and float(operands[4]) == pytest.approx(1.5 * CM, abs=0.01)
+            ]
+            assert tops
+            for top in tops:
+                at = words.search(f"{stage.number}. {stage.rule[:12]}").get_next()
+                assert at, stage.rule
+                name = at[0] - 2 - len(stage.piece)
+                assert words.get_text_range(name, len(stage.piece)) == stage.piece
+                assert top - 0.6 * CM < words.get_charbox(name)[1] < words.get_charbox(name)[3] <= top
+                assert words.get_charbox(name)[0] == pytest.approx((1.5 + DRAWN[0] + 0.6) * CM, abs=1.5)
+                stage = next(stages, stage)
+    assert next(stages, None) is None
