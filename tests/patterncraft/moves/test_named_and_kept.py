@@ -263,3 +263,20 @@ def test_of_a_seam_with_one_side_eased_the_same_share_of_either_is_taken_in() ->
         }
         assert deepest["wide"] == near(29.5 + 11j, 0.02)
         assert deepest["short"] == near(0.5 + 10j, 0.02)
+
+
+@pytest.mark.parametrize("swapped", [False, True])
+@pytest.mark.parametrize(("amount", "word"), [(1.0, "shorter"), (-1.0, "longer")])
+def test_what_is_sewn_above_is_told_by_how_much_it_must_follow(amount: float, word: str, swapped: bool) -> None:
+    """Two sheets taken in by a centimetre at the upper end of their seam: each top is half a centimetre less, and the band above one of them is as it was."""
+    above = [(Stretch("band", "bottom", "right"),), (Stretch("left", "top", "left"),)]
+    first, second = reversed(above) if swapped else above
+    seams = (
+        Seam("side", (Stretch("left", "right", "top"),), (Stretch("right", "left", "top"),), SeamRule("equal")),
+        Seam("yoke", first, second, SeamRule("equal")),
+    )
+    on = Pattern((sheet(30.0, 40.0, "left"), sheet(30.0, 40.0, "right"), sheet(30.0, 8.0, "band")), seams)
+    done = made(of("take_in_seam", piece="left", at={"edge": "right", "from": "top", "fraction": 0.0}, amount=amount), on=on)
+    assert f"The yoke seam grew {word} by 0.5 cm on this side only: the band bottom must follow." in [
+        line.label for line in done.done[-1].working
+    ]
