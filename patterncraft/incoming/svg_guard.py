@@ -30,7 +30,7 @@ def looked_over(data: bytes, where: str) -> tuple[Element, list[str]]:
     """
     if len(data) > BYTES:
         raise BadFile(
-            f"it has {len(data) / 1e6:.0f} million letters; {BYTES // 1_000_000} million are read at most.", where, _SIMPLIFY
+            f"it has {len(data) / 1e6:.1f} million letters; {BYTES // 1_000_000} million are read at most.", where, _SIMPLIFY
         )
     try:
         root: Element = fromstring(data, forbid_dtd=False, forbid_entities=True, forbid_external=True)

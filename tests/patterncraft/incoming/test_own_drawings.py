@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import io
 from collections.abc import Callable
+from copy import deepcopy
 from dataclasses import replace
 from itertools import pairwise
+from typing import Any
 from xml.etree import ElementTree
 
 import ezdxf
@@ -14,6 +16,7 @@ import svgpathtools
 from ezdxf.path import make_path
 
 from patterncraft.drafting.schools import SCHOOLS
+from patterncraft.errors import BadFile
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.dxf import pattern_dxf
 from patterncraft.formats.svg import pattern_svg
@@ -130,3 +133,18 @@ def test_ezdxf_measures_the_dxf_as_the_pattern_does(bodice: Pattern) -> None:
         assert lengths[p.name] == pytest.approx(sum(e.length for e in p.outline), abs=1e-3)
     inserted = document.modelspace().query("INSERT")
     assert len(inserted) == len(bodice.pieces)
+
+
+def test_what_was_written_over_in_our_own_drawing_is_told_with_its_file(bodice: Pattern) -> None:
+    """The drawing's promises changed in an editor: one sentence, and which file it was."""
+    drawn = read_drawing(as_svg(bodice))
+    for change, words in (
+        (lambda p: p["pieces"][0]["cut"].update(quantity=0), "“quantity” must be at least 1."),
+        (lambda p: p["pieces"].append(p["pieces"][0]), "two pieces have the same name."),
+    ):
+        promises: Any = deepcopy(dict(drawn.promises or {}))
+        change(promises)
+        with pytest.raises(BadFile) as told:
+            block_in(replace(drawn, promises=promises), None, "front.svg")
+        assert told.value.message == words
+        assert told.value.where.startswith("front.svg")

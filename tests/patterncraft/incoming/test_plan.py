@@ -193,6 +193,83 @@ def test_a_test_square_sets_the_scale_and_tells_a_stretched_drawing() -> None:
         done('<circle cx="60" cy="20" r="5"/>')
 
 
+SIDED = (
+    '<path d="M 45 4 L 70 4 L 73.98 69 L 45 69 Z"/>',
+    {
+        "outline": 1,
+        "name": "skirt back",
+        "corners": [[45, 4], [70, 4], [73.98, 69], [45, 69]],
+        "edges": ["waist", "side", "hem", "centre back"],
+        "grain": {"start": [50, 20], "end": [50, 50]},
+    },
+)
+"""The back of the skirt, and what is said of it."""
+MARKED = {
+    "darts": [{"name": "waist dart", "point": [16, 16], "mouth": [[15, 4], [17, 4]], "set_back": 1.0}],
+    "marks": [{"name": "hip", "at": [30, 24]}],
+    "lines": [{"name": "hip line", "start": [5, 24], "end": [33, 24]}],
+}
+NOTCH = {"name": "hip", "places": [["skirt front", "side", [33.25, 24.3]], ["skirt back", "side", [71.22, 24.0]]]}
+
+
+def _at_scale(value: Any, by: float, place: bool = False) -> Any:
+    """The plan of a drawing so many times as large: its places, and no length that is told in cm."""
+    if isinstance(value, dict):
+        return {k: _at_scale(v, by, k in ("corners", "point", "mouth", "at", "start", "end", "places")) for k, v in value.items()}
+    if isinstance(value, list):
+        return [_at_scale(v, by, place) for v in value]
+    return value * by if place and not isinstance(value, str) else value
+
+
+@pytest.mark.parametrize(
+    ("by", "size", "scale"),
+    [
+        pytest.param(1.0, 'width="80cm" height="90cm" viewBox="0 0 80 90"', {}, id="as it is"),
+        pytest.param(
+            0.5,
+            'width="40cm" height="45cm" viewBox="0 0 80 90"',
+            {"known": {"a": [2.5, 2.0], "b": [16.0, 2.0], "length": 27.0}},
+            id="half as large, by a length that is known",
+        ),
+        pytest.param(
+            0.5,
+            'width="40cm" height="45cm" viewBox="0 0 80 90"',
+            {"square": {"outline": 2, "side": 10.0}},
+            id="half as large, by its test square",
+        ),
+        pytest.param(
+            2.0, 'width="160cm" height="180cm" viewBox="0 0 80 90"', {"square": {"outline": 2, "side": 10.0}}, id="twice as large"
+        ),
+    ],
+)
+def test_drawn_to_any_scale_it_is_the_same_block_with_all_that_is_marked_on_it(by: float, size: str, scale: dict[str, Any]) -> None:
+    """By hand, as far down and across as it is said of the drawing at true scale; the sheet begins at the front's upper left corner, 5, 4."""
+    back, told = SIDED
+    square = '<rect x="40" y="75" width="10" height="10"/>'
+    pieces = [_at_scale(p, by) for p in (front(**MARKED), told)]
+    done = brought(svg(FRONT + back + square, size), *pieces, notches=[_at_scale(NOTCH, by)], **scale)
+    piece = done.piece("skirt front")
+    assert {e.name: near(e.length, 1e-3) for e in piece.outline if e.kind != "dart" and e.name != "waist"} == {
+        "side": hypot(65, 4),
+        "hem": 31,
+        "centre front": 65,
+    }
+    (dart,) = darts_of(piece)
+    assert (dart.pivot, dart.intake, abs(dart.sewn_point - dart.pivot)) == (near(11 + 12j), near(2.0), near(1.0))
+    assert [(m.name, m.at) for m in piece.marks if m.name == "hip"] == [("hip", near(25 + 20j))]
+    (line,) = piece.lines
+    assert (line.name, line.path.start, line.path.end) == ("hip line", near(20j), near(28 + 20j))
+    assert piece.grain is not None
+    assert (piece.grain.start, piece.grain.end) == (near(5 + 16j), near(5 + 46j))
+    (notch,) = done.notches
+    # 20.3 of 65 down the leaning side of the front, and 20 of the back's: from the waist, or from the hem.
+    along = (20.3 + 0.05 * 4 / 65) / 65 * hypot(65, 4), 20.0 / 65 * hypot(65, 3.98)
+    whole = hypot(65, 4), hypot(65, 3.98)
+    side = done.seam("side").a[0]
+    wanted = along if side.start == "waist" else (whole[0] - along[0], whole[1] - along[1])
+    assert (notch.at_a, notch.at_b) == (near(wanted[0], 0.02), near(wanted[1], 0.02))
+
+
 BACK = '<path id="back" d="M 45 4 L 70 4 L 73.98 69 L 45 69 Z"/>'
 BODICE = (
     '<path d="M 10 10 C 13 13 16 13 18 5 L 28 8 C 25 16 26 24 32 26 L 31 45 L 10 45 Z"/>'

@@ -54,7 +54,7 @@ def used_again(levels: int) -> str:
         (b"\x89PNG\r\n\x1a\n" + bytes(200), "neither an SVG nor a DXF"),
         (b"", "neither an SVG nor a DXF"),
         (b"  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n", "no DXF that can be read|nothing is drawn"),
-        (svg(BOX) + b" " * 9_000_000, "million"),
+        (svg(BOX) + b" " * 8_400_000, "it has 8.4 million letters; 8 million are read at most"),
     ],
 )
 @pytest.mark.timeout(60)
@@ -62,6 +62,20 @@ def test_each_is_refused_in_one_sentence_and_soon(data: bytes, words: str) -> No
     with pytest.raises(BadFile, match=words) as caught:
         read_drawing(data, "drawing")
     assert caught.value.cure
+    assert caught.value.where == "drawing"
+
+
+@pytest.mark.parametrize(
+    "data",
+    [
+        pytest.param(svg("<g>" * 57 + BOX + "</g>" * 57), id="57 groups deep, the drawing and its line about them: 59"),
+        pytest.param(svg(f'<path d="M 0 0 {"L 1 2 L 3 1 " * 29_990}Z"/>'), id="59,981 points"),
+        pytest.param(svg(used_again(3) + "<g/>" * 12_000), id="19,000 parts"),
+        pytest.param(svg(BOX) + b" " * 7_900_000, id="7.9 million letters"),
+    ],
+)
+def test_just_within_what_can_be_read_it_is_read(data: bytes) -> None:
+    assert read_drawing(data, "drawing").paths
 
 
 @pytest.mark.parametrize(
