@@ -23,6 +23,7 @@ from tests.bodies import random_body
 from tests.conftest import base_for, draft_by
 from tests.planted.faults import DRESS, FAULTS, PANEL, planted
 from tests.planted.ground import BODY, HOOKED, ZIPPED, Planted, drawn, looked, of_piece, waved, worked
+from tests.travel import stroke
 
 BY_TITLE = pytest.mark.parametrize("fault", FAULTS, ids=lambda f: f.title)
 
@@ -46,10 +47,15 @@ def test_a_planted_fault_is_found_named_and_placed(fault: Planted) -> None:
     for f in hits:
         assert f.words.endswith(".")
         assert f.words[0].isupper() or f.seam, f.words
-        if f.at is not None and f.piece:
-            ring = flat_path(chain(e.path for e in spoilt.pattern.piece(f.piece).outline), 0.01)
-            paper = shapely.Polygon([(z.real, z.imag) for z in ring]).buffer(0.6)
-            assert paper.covers(shapely.Point(f.at.real, f.at.imag)), f"{f.words} lies off its piece at {f.at}"
+        if f.piece:
+            assert f.at is not None, f"{f.words} lies nowhere on its piece"
+            at = shapely.Point(f.at.real, f.at.imag)
+            piece = spoilt.pattern.piece(f.piece)
+            paper = shapely.Polygon([(z.real, z.imag) for z in flat_path(chain(e.path for e in piece.outline), 0.01)]).buffer(0.6)
+            assert paper.covers(at), f"{f.words} lies off its piece at {f.at}"
+            edges = [e.path for e in piece.outline if e.name == f.edge and e.kind != "dart" and not f.seam]
+            apart = min((stroke(path).distance(at) for path in edges), default=0.0)
+            assert apart < 0.6, f"{f.words} lies {apart:.1f} cm off the {f.edge}"
 
 
 @pytest.mark.parametrize("fault", [f for f in FAULTS if f.right], ids=lambda f: f.title)
