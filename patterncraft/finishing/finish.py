@@ -141,14 +141,9 @@ def lies_on_fold(piece: Piece) -> bool:
 
 
 def allowance_of(edge: Edge, rules: HouseRules) -> float:
-    """cm added to an edge as the house has it."""
-    return _allowance(edge, edge.kind, rules)
-
-
-def _allowance(edge: Edge, kind: EdgeKind, rules: HouseRules) -> float:
-    """cm added to an edge. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver that waits to be
-    trued is raw too, and lies in a seam.)"""
-    return 0.0 if _is_cut_as_it_stands(edge, kind) else rules.allowances.for_edge(edge.name, kind)
+    """cm added to an edge as the house has it. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver
+    that waits to be trued is raw too, and lies in a seam.)"""
+    return 0.0 if _is_cut_as_it_stands(edge, edge.kind) else rules.allowances.for_edge(edge.name, edge.kind)
 
 
 def _is_cut_as_it_stands(edge: Edge, kind: EdgeKind) -> bool:

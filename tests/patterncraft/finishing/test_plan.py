@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import get_args
 
 import pytest
@@ -13,7 +14,9 @@ from patterncraft.finishing.plan import DartFinish, EdgeFinish, Finishing, Finis
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.house import CornerKind, HouseRules, NotchKind
 from patterncraft.paper.dart import find_dart
+from patterncraft.paper.edge import EdgeKind
 from patterncraft.paper.pattern import Pattern
+from tests.samples import sheet
 
 RULES = HouseRules()
 
@@ -43,6 +46,17 @@ def test_an_edge_on_one_piece_on_all_and_the_last_word_wins(bodice: Pattern) -> 
     assert off(found["front"], "armhole") == pytest.approx(1.0, abs=3e-3), "as the house has it"
     again = done(bodice, EdgeFinish(piece="front", edge="side", allowance=1.5), EdgeFinish(edge="side", allowance=3.0))
     assert off(again["front"], "side") == pytest.approx(3.0, abs=3e-3)
+
+
+@pytest.mark.parametrize(("kind", "wanted"), [("hem", 3.0), ("seam", 3.0), ("raw", 0.0)])
+def test_an_edge_that_is_raw_is_cut_as_it_stands_whatever_is_said_of_its_name(kind: EdgeKind, wanted: float) -> None:
+    """A hem that was grown on is called hem as well."""
+    own = sheet(20.0, 40.0, "skirt")
+    piece = own.with_outline(tuple(replace(e, name="hem", kind=kind) if e.name == "bottom" else e for e in own.outline))
+    plan = Finishing(lines=(EdgeFinish(edge="hem", allowance=3.0),))
+    (found,) = finish(Pattern((piece,)), RULES, "Style", plan)
+    assert off(found, "hem") == pytest.approx(wanted, abs=1e-6)
+    assert off(found, "top") == pytest.approx(1.0, abs=1e-6)
 
 
 def test_a_line_said_anew_takes_the_old_ones_place(bodice: Pattern) -> None:

@@ -328,6 +328,12 @@ def test_stopped_the_packer_ends_with_the_best_so_far(whole: Pattern) -> None:
     assert LAYERS["single"] == found[-1].layers == 1
 
 
+def test_stopped_before_anything_was_found_it_has_not_failed(whole: Pattern) -> None:
+    order = LayOrder(how="single", seconds=60)
+    shapes, _ = shapes_for(finish(whole, RULES), "shell", Cloth(width=150), order)
+    assert len(list(lays(task_of(shapes, Cloth(width=150), order), order, lambda: True))) <= 1
+
+
 def test_the_command_line_lays_and_draws(whole: Pattern, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     file, out = tmp_path / "p.json", tmp_path / "lay.svg"
     file.write_bytes(write_file(pattern_file(whole, "All")))

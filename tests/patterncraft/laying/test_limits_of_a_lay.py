@@ -47,10 +47,22 @@ def test_of_an_odd_number_one_more_is_cut_two_at_a_time_and_that_is_said(quantit
     )
 
 
-def test_three_of_a_pair_on_single_cloth_are_two_and_one_turned_over() -> None:
-    piece = replace(sheet(20, 40, "cuff"), cut=CutPlan(3, False, True))
-    shapes, _ = shapes_for(ready(piece), "shell", Cloth(), LayOrder(how="single"))
-    assert [(s.times, s.turned_over) for s in shapes] == [(2, False), (1, True)]
+@pytest.mark.parametrize(
+    ("how", "quantity", "mirrored", "lie"),
+    [
+        ("single", 3, True, [(2, False), (1, True)]),
+        ("single", 3, False, [(3, False)]),
+        ("folded", 4, True, [(2, False)]),
+        ("folded", 4, False, [(2, False)]),
+    ],
+)
+def test_of_a_pair_on_single_cloth_half_are_turned_over(
+    how: Any, quantity: int, mirrored: bool, lie: list[tuple[int, bool]]
+) -> None:
+    """Folded, its two layers lie face to face and give both at once; what is no pair is turned over nowhere."""
+    piece = replace(sheet(20, 40, "cuff"), cut=CutPlan(quantity, False, mirrored))
+    shapes, _ = shapes_for(ready(piece), "shell", Cloth(), LayOrder(how=how))
+    assert [(s.times, s.turned_over) for s in shapes] == lie
 
 
 @pytest.mark.parametrize(("leans", "refused"), [(0.0, False), (0.5, False), (0.8, True), (3.0, True), (-3.0, True)])
