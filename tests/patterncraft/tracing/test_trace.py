@@ -19,7 +19,7 @@ def node(x: float, y: float, corner: bool = True) -> Node:
 
 
 def known(dx: float, dy: float, length: float) -> KnownOnCard:
-    return KnownOnCard(a=(1, 1), b=(1 + dx, 1 + dy), length=length)
+    return KnownOnCard(a=(2, 7), b=(2 + dx, 7 + dy), length=length)
 
 
 @pytest.mark.parametrize("corner", [None, 1, 2])
