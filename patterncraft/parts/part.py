@@ -12,7 +12,7 @@ from ..handwork.new_seam import unique_name
 from ..paper.made import Made, Maker
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.seam import IntervalRule, Notch, Seam, SeamRule, Side
+from ..paper.seam import Notch, Seam, SeamRule, Side
 from ..paper.sound import assert_sound
 from ..working import Sum
 from .reading import Reading, measured
@@ -32,14 +32,13 @@ class Pair(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Join:
-    """Where a part is sewn to the style: the waiting side that was read, the part's side walked alike, what is promised, notches in pairs, rules between
-    them. The style's side is a; where ``part_first``, the part's, as a cap against its armhole."""
+    """Where a part is sewn to the style: the waiting side that was read, the part's side walked alike, what is promised, notches in pairs. The style's
+    side is a; where ``part_first``, the part's, as a cap against its armhole."""
 
     reading: Reading
     side: Side
     rule: SeamRule
     pairs: tuple[Pair, ...] = ()
-    rules: tuple[IntervalRule, ...] = ()
     part_first: bool = False
 
 
@@ -77,7 +76,7 @@ def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
         name = join.reading.seam.name
         own, fresh = _paired(pattern, join, Pattern(part.pieces).side_length(join.side))
         came += [(name, n) for n in fresh]
-        new = Seam(name, join.reading.side, join.side, join.rule, join.rules)
+        new = Seam(name, join.reading.side, join.side, join.rule)
         if join.part_first:
             new = replace(new, a=new.b, b=new.a)
             own = sorted((_changed_over(n) for n in own), key=lambda n: n.at_a)
