@@ -26,10 +26,14 @@ LONGER = {"move": "redraw", "piece": "skirt front", "edge": "side", "from": "wai
 @pytest.fixture
 def skirt(us: Caller) -> Style:
     """A skirt for somebody who was measured."""
+    return of_her(us, "skirt")
+
+
+def of_her(us: Caller, school: str) -> Style:
     person = Person.objects.create(workroom=us.room, name="Ada")
     MeasureChart.objects.create(person=person, taken_on="2026-11-01", values=BODY)
-    block: Block = keep_block(us.room, "Skirt", person, draft_file("skirt", BODY, {}, "Skirt"))
-    return new_style(us.room, "Skirt", block.revisions.all()[0])
+    block: Block = keep_block(us.room, "Block", person, draft_file(school, BODY, {}, "Block"))
+    return new_style(us.room, "Style", block.revisions.all()[0])
 
 
 def put(us: Caller, style: Style, *steps: dict[str, Any]) -> Any:
@@ -188,6 +192,18 @@ def test_each_seam_is_walked_by_its_own_promise(us: Caller, style: Style) -> Non
     put(us, style, {"move": "lengthen", "pieces": ["front"], "at": {"edge": "side", "from": "waist", "distance": 2}, "amount": 1.0})
     kept = {seam: us.get(f"/styles/{style.pk}/walk?seam={seam}").json()["stops"][-1]["kept"] for seam in ("side", "shoulder")}
     assert kept == {"side": False, "shoulder": True}
+
+
+def test_a_sleeve_is_rolled_round_its_armhole(us: Caller) -> None:
+    """What lies still is said first, the armhole; a notch set there is counted along the seam's first side, the cap."""
+    style = of_her(us, "bodice-direct")
+    put(us, style, {"move": "sleeve", "school": "sleeve-compass"})
+    walk = us.get(f"/styles/{style.pk}/walk?seam=armhole").json()
+    stairs = us.get(f"/styles/{style.pk}/seam-history?seam=armhole").json()["steps"]
+    cap, armhole = stairs[-1]["a"], stairs[-1]["b"]
+    assert cap > armhole + 0.5, "a cap is eased in"
+    assert walk["frames"][-1]["along"] == f"{armhole:.2f} cm : {cap:.2f} cm"
+    assert walk["frames"][-1]["first"] == pytest.approx(cap, abs=1e-6)
 
 
 def test_of_a_block_nobody_worked_it_is_not_said_that_it_can_be_cut(us: Caller, skirt: Style) -> None:

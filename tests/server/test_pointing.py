@@ -95,6 +95,8 @@ def test_where_a_dart_goes_is_shared_out_place_by_place() -> None:
     assert two["into"][1]["to"] == edge("top", "left", 0.25)
     again, _ = pointed(two, "into", (0, 10), index=0)
     assert [(x["share"], x["to"]["edge"]) for x in again["into"]] == [(0.6, "left"), (0.4, "top")]
+    last, _ = pointed(two, "into", (0, 10), index=1)
+    assert [(x["share"], x["to"]["edge"]) for x in last["into"]] == [(0.6, "right"), (0.4, "left")]
     # A place without a share takes nothing yet: all of the rest is left for the next.
     bare, _ = pointed(two | {"into": [{"to": edge("top", "left", 0.5)}]}, "into", (20, 30), index=9)
     assert [x.get("share") for x in bare["into"]] == [None, 1.0]
