@@ -155,11 +155,17 @@ def _side(light: Dots, a: complex, b: complex) -> list[complex]:
             + light[y0 + 1, x0 + 1] * fx * fy
         )
         fall = -np.gradient(np.convolve(v, np.ones(3) / 3, mode="same"))[2:-2]
-        steepest = float(fall.max())
-        if steepest < 3:
+        k = int(np.argmax(fall))
+        if fall[k] < 3:
             continue
-        # The middle of all that falls at least half as steeply: of a soft edge the steepest dot alone is now this side of it, now that.
-        at = float(np.average(steps[2:-2], weights=np.clip(fall - 0.5 * steepest, 0, None)))
+        # The middle of all round it that falls at least half as steeply: of a soft edge the steepest dot alone is now this side of it, now that.
+        half = 0.5 * fall[k]
+        first = last = k
+        while first > 0 and fall[first - 1] > half:
+            first -= 1
+        while last < len(fall) - 1 and fall[last + 1] > half:
+            last += 1
+        at = float(np.average(steps[2:-2][first : last + 1], weights=fall[first : last + 1] - half))
         places.append(z + out_of * at)
     return places
 
