@@ -134,6 +134,25 @@ def test_seam_of_an_edge_that_is_not_there(data: Any) -> None:
         read_pattern(read_file(as_bytes(again), BlockFile))
 
 
+def test_a_side_that_is_no_list_of_edges_is_told_how_it_is_written(data: Any) -> None:
+    data["seams"][0]["a"] = [["front"]]
+    with pytest.raises(BadFile) as told:
+        read_block(read_file(json.dumps(data).encode(), BlockFile, "front.block"), "front.block")
+    assert (told.value.message, told.value.where, told.value.cure) == (
+        "a seam's side lists [piece, edge], [piece, edge, from] or [piece, edge, from, part].",
+        "front.block",
+        "Write it so.",
+    )
+
+
+def test_a_file_can_be_read_by_eye(block: Block) -> None:
+    """A line for each name, a step farther in for what is within, and letters as they are."""
+    lines = write_file(block_file(block, "Łucja's")).decode().split("\n")
+    assert lines[:2] == ["{", ' "format": "steady-shear",']
+    assert any("Łucja's" in x for x in lines)
+    assert lines[-2:] == ["}", ""]
+
+
 def test_measures_in_inches_become_centimetres() -> None:
     file = MeasuresFile(unit="in", name="x", values={"bust_girth": 36.0})
     assert chart_of(file) == {"bust_girth": pytest.approx(91.44)}

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import io
 import re
+from dataclasses import replace
+from itertools import pairwise
 from pathlib import Path
 
 import pikepdf
@@ -89,8 +91,10 @@ def test_from_the_command_line(tmp_path: Path) -> None:
 
 
 def test_the_words_of_an_act_stand_beside_its_drawing() -> None:
-    """Not above its upper end, where the act before ends, and not below its line: places of the letters by pdfium, of the drawings by their matrices."""
+    """Not above its upper end, where the act before ends, and not below the line under it, however many its sums are: places of the letters by pdfium,
+    of drawings and lines by the page's own numbers."""
     block = bodice()
+    block = replace(block, stages=tuple(replace(s, sums=s.sums * (1 + 9 * (k % 3 == 1))) for k, s in enumerate(block.stages)))
     data = school_sheet(school("bodice-direct"), block, "Ada", "cm")
     document = pypdfium2.PdfDocument(io.BytesIO(data))
     stages = iter(block.stages)
@@ -98,18 +102,30 @@ def test_the_words_of_an_act_stand_beside_its_drawing() -> None:
     with pikepdf.open(io.BytesIO(data)) as pdf:
         for sheet, page in zip(pdf.pages, document, strict=True):
             words = page.get_textpage()
-            tops = [
-                float(operands[5])
+            told = [
+                (str(operator), [float(x) for x in operands])
                 for operands, operator in pikepdf.parse_content_stream(sheet)
-                if str(operator) == "cm" and float(operands[4]) == pytest.approx(1.5 * CM, abs=0.01)
+                if str(operator) in ("cm", "m", "l")
             ]
-            assert tops
-            for top in tops:
+            tops = [z[5] for word, z in told if word == "cm" and z[4] == pytest.approx(1.5 * CM, abs=0.01)]
+            whole = [
+                (a, b)
+                for (one, a), (two, b) in pairwise(told)
+                if (one, two) == ("m", "l") and a[0] == pytest.approx(1.5 * CM, abs=0.01)
+            ]
+            assert all(a[1] == b[1] for a, b in whole), "level"
+            under = [a[1] for a, b in whole if b[0] - a[0] > 15 * CM and a[1] < max(tops)]
+            assert len(under) == len(tops) > 0
+            for top, line, following in zip(tops, under, [*tops[1:], 0.0], strict=True):
                 at = words.search(f"{stage.number}. {stage.rule[:12]}").get_next()
                 assert at, stage.rule
                 name = at[0] - 2 - len(stage.piece)
                 assert words.get_text_range(name, len(stage.piece)) == stage.piece
                 assert top - 0.6 * CM < words.get_charbox(name)[1] < words.get_charbox(name)[3] <= top
                 assert words.get_charbox(name)[0] == pytest.approx((1.5 + DRAWN[0] + 0.6) * CM, abs=1.5)
+                beside = words.get_text_bounded(left=(1.5 + DRAWN[0]) * CM, bottom=line, right=page.get_width(), top=top)
+                lines = [f"{s.label}: {s.spoken('cm')}" for s in stage.sums]
+                assert " ".join(beside.split()).endswith(" ".join(" ".join(lines).split())), "all its sums above the line"
+                assert following < line < top - DRAWN[1] * CM
                 stage = next(stages, stage)
     assert next(stages, None) is None

@@ -13,6 +13,7 @@ from ezdxf.path import make_path
 
 from patterncraft.errors import BadFile
 from patterncraft.geometry.flatten import flat_path
+from patterncraft.incoming import dxf_in
 from patterncraft.incoming.block_in import read_drawing
 from patterncraft.incoming.dxf_in import _refuse_many as refuse_many
 from patterncraft.incoming.outlines import outlines_of
@@ -146,8 +147,9 @@ def test_a_block_that_is_laid_in_rows_counts_as_often_as_it_lies_there(rows: int
 
     document = ezdxf.read(io.StringIO(as_dxf(many, 5).decode()))
     if refused:
-        with pytest.raises(BadFile, match="more than 20,000 parts"):
-            refuse_many(document, "")
+        with pytest.raises(BadFile, match="more than 20,000 parts") as told:
+            refuse_many(document, "rows.dxf")
+        assert told.value.where == "rows.dxf"
     else:
         refuse_many(document, "")
 
@@ -184,6 +186,20 @@ def test_a_dxf_without_a_unit_says_what_it_was_taken_for_and_takes_the_one_given
     assert outlines_of(drawn).outlines[0].area == pytest.approx(200.0)
     assert outlines_of(read_drawing(data, unit="in")).outlines[0].area == pytest.approx(200.0 * 2.54**2)
     assert outlines_of(read_drawing(as_dxf(fill, 0, "R12"), unit="mm")).inner, "two square millimetres are no piece"
+
+
+@pytest.mark.parametrize(("points", "refused"), [(60, False), (63, True)])
+def test_of_an_exchange_so_many_strokes_are_read(points: int, refused: bool, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A polyline has a stroke less than it has points. Sixty, that is, where as it is served they are 60,000."""
+    monkeypatch.setattr(dxf_in, "SEGMENTS", 60)
+    data = as_dxf(lambda d: d.modelspace().add_polyline2d([(k % 2, k / 1000) for k in range(points)]), 5)
+    if not refused:
+        assert read_drawing(data, "lace.dxf").paths
+        return
+    with pytest.raises(BadFile) as told:
+        read_drawing(data, "lace.dxf")
+    assert (told.value.message, told.value.where) == ("it has more than 60 strokes.", "lace.dxf")
+    assert told.value.cure
 
 
 @pytest.mark.timeout(60)

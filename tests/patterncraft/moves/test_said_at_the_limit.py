@@ -229,3 +229,41 @@ def test_rotating_is_closing_by_the_dart_books_formula() -> None:
     assert abs(dart.angle) < radians(60)
     (done,) = replay(gathered, read_steps([ROTATE]), RULES).done
     assert not any("stands off like a cone" in line.label for line in done.working)
+
+
+@pytest.mark.parametrize(("apart", "done"), [(14.4, True), (14.6, False)])
+def test_pleats_a_given_way_apart_stand_half_a_centimetre_from_either_end_at_least(apart: float, done: bool) -> None:
+    """Three on 30 cm: twice 14.4 is 28.8, of the 29.0 there are; twice 14.6 is more."""
+    step = {
+        "move": "pleats",
+        "piece": "band",
+        "from_edge": "top",
+        "to_edge": "bottom",
+        "kind": "inverted",
+        "depth": 0.5,
+        "count": 3,
+        "spacing": apart,
+    }
+    on = Pattern((sheet(30.0, 40.0, "band"),))
+    if done:
+        after = worked(on, step).piece("band")
+        assert after.box[2] - after.box[0] > 30.0
+        return
+    message, where, cure, field = refusal(on, step)
+    assert message == "3 pleats 14.6 cm apart need 29.2 cm; the top has 30.0."
+    assert (where, cure, field) == ("band", "Take fewer, or set them nearer.", "spacing")
+
+
+@pytest.mark.parametrize(("short", "done"), [(1.1, True), (0.9, False)])
+def test_a_cap_sleeve_is_a_centimetre_shorter_than_the_cap(short: float, done: bool) -> None:
+    on = draft_by("sleeve-compass", WHOLE).pattern
+    cap = next(e.path for e in on.piece("sleeve").outline if e.name == "cap")
+    levels = [z.imag for s in cap.segments for z in (s[0], s[-1])]
+    high = max(levels) - min(levels)
+    step = {"move": "cap_sleeve", "length": round(high - short, 2)}
+    if done:
+        assert worked(on, step).piece("sleeve").box[3] - worked(on, step).piece("sleeve").box[1] < high
+        return
+    message, where, cure, field = refusal(on, step)
+    assert message == f"the cap is {high:.1f} cm high: from {high - 1:.1f} cm on it is a sleeve with an underarm."
+    assert (where, cure, field) == ("sleeve", "Shorten the sleeve instead.", "length")

@@ -23,7 +23,7 @@ from patterncraft.paper.sides import Leg, NewSide
 from patterncraft.paper.sound import assert_sound
 from patterncraft.paper.stitching import stitched_legs
 from patterncraft.paper.trace import Kin, Trace, cut_traces, end_to_end
-from tests.samples import ruled, sheet, square
+from tests.samples import polygon, ruled, sheet, square
 from tests.travel import stroke
 
 
@@ -124,6 +124,17 @@ def test_only_a_darts_legs_are_taped_as_far_as_the_shorter_one(kind: EdgeKind) -
     else:
         assert [e.name for e in shut.outline] == [e.name for e in piece.outline]
         assert shut.paper.tapes == ()
+
+
+@pytest.mark.parametrize("off", [1e-5, -1e-5])
+def test_what_lay_between_legs_that_met_by_a_hair_is_in_the_account(off: float) -> None:
+    """A leg of 6 and one of 5 whose end lies a hair aside: half of 6 times the hair is paper that came, or that went."""
+    corners = [0j, 5 + 0j, 5 + 6j, 5 + off + 1j, 10 + 0j, 10 + 10j, 10j]
+    piece = ruled("sheet", corners, ["top", "in", "out", "top", "right", "bottom", "left"])
+    shut = tape_shut(piece.with_outline(tuple(replace(e, kind="dart") if e.name in ("in", "out") else e for e in piece.outline)), 2)
+    assert shut.outline[0].name == "to true"
+    assert shut.paper.new - shut.paper.away == pytest.approx(3 * off, rel=1e-3)
+    assert polygon(shut).area - polygon(piece).area == pytest.approx(3 * off, rel=1e-3)
 
 
 @pytest.mark.parametrize("wide", [0.6, 1.4, 5.0])
