@@ -45,6 +45,13 @@ def test_edges_of_one_name_are_sewn_from_the_end_they_share_and_an_armhole_waits
     )
 
 
+@pytest.mark.parametrize(("upper", "lower", "start"), [("back armhole", "hem", "hem"), ("armhole", "back hem", "armhole")])
+def test_where_only_one_end_is_called_alike_they_are_sewn_from_there(upper: str, lower: str, start: str) -> None:
+    called = {"armhole": upper, "hem": lower}
+    back = BACK.with_outline(tuple(replace(e, name=called.get(e.name, e.name)) for e in BACK.outline))
+    assert told(promised(FRONT, back))["side"] == ([("front", "side", start)], [("back", "side", start)], "equal")
+
+
 def test_a_sleeves_underarms_are_sewn_to_each_other_from_the_cap() -> None:
     seams = told(promised(SLEEVE))
     assert seams["underarm"] == ([("sleeve", "front underarm", "cap")], [("sleeve", "back underarm", "cap")], "equal")
