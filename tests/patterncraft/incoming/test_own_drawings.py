@@ -148,3 +148,16 @@ def test_what_was_written_over_in_our_own_drawing_is_told_with_its_file(bodice: 
             block_in(replace(drawn, promises=promises), None, "front.svg")
         assert told.value.message == words
         assert told.value.where.startswith("front.svg")
+
+
+def test_a_piece_whose_outline_was_taken_out_is_told_with_the_way_back(bodice: Pattern) -> None:
+    drawn = read_drawing(as_svg(bodice))
+    without = tuple(p for p in drawn.paths if (p.tags.get("piece"), p.tags.get("role")) != ("front", "edge"))
+    assert len(without) < len(drawn.paths)
+    with pytest.raises(BadFile) as told:
+        block_in(replace(drawn, paths=without), None, "front.svg")
+    assert (told.value.message, told.value.where, told.value.cure) == (
+        "the outline of the front is no longer in it.",
+        "front.svg",
+        "Export the block once more, or import it with a plan.",
+    )

@@ -45,7 +45,7 @@ def used_again(levels: int) -> str:
             svg('<defs><g id="a"><use xlink:href="#b"/></g><g id="b"><use xlink:href="#a"/></g></defs><use xlink:href="#a"/>'),
             "within itself",
         ),
-        (svg("<g>" * 80 + BOX + "</g>" * 80), "60 deep"),
+        (svg("<g>" * 59 + BOX + "</g>" * 59), "60 deep"),
         (svg(f'<path d="M 0 0 {"L 1 2 " * 61_000}Z"/>'), "60,000 are read at most"),
         (svg("<g/>"), "nothing is drawn"),
         (svg(BOX)[:-20], "no SVG that can be read"),
@@ -69,7 +69,7 @@ def test_each_is_refused_in_one_sentence_and_soon(data: bytes, words: str) -> No
 @pytest.mark.parametrize(
     "data",
     [
-        pytest.param(svg("<g>" * 57 + BOX + "</g>" * 57), id="57 groups deep, the drawing and its line about them: 59"),
+        pytest.param(svg("<g>" * 58 + BOX + "</g>" * 58), id="58 groups, with the drawing and its line 60 deep"),
         pytest.param(svg(f'<path d="M 0 0 {"L 1 2 L 3 1 " * 29_990}Z"/>'), id="59,981 points"),
         pytest.param(svg(used_again(3) + "<g/>" * 12_000), id="19,000 parts"),
         pytest.param(svg(BOX) + b" " * 7_900_000, id="7.9 million letters"),

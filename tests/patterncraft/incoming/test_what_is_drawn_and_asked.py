@@ -12,6 +12,7 @@ from patterncraft.errors import BadFile
 from patterncraft.geometry.segment import point_at
 from patterncraft.incoming.block_in import block_in, read_drawing, scaled
 from patterncraft.incoming.outlines import outlines_of
+from patterncraft.incoming.piece_in import MEANT
 from patterncraft.incoming.plan import PiecePlan, Plan
 from patterncraft.incoming.plan_edit import with_corner, without_corner
 from tests.patterncraft.incoming.test_plan import FRONT, brought, front, svg
@@ -246,6 +247,14 @@ def test_a_corner_is_put_in_where_it_lies_and_its_edge_keeps_its_name_before_it(
     with pytest.raises(BadFile) as told:
         with_corner(outline, plan, 32.02 + 4j)
     assert (told.value.message, told.value.cure) == ("there is a corner already.", "Point at another place of the line.")
+
+
+@pytest.mark.parametrize(("beside", "lies"), [(1.9 * MEANT, 32.0), (2.1 * MEANT, 32.0 - 2.1 * MEANT)])
+def test_near_a_drawn_corner_that_one_is_meant(beside: float, lies: float) -> None:
+    outline, plan = plan_of()
+    more = with_corner(outline, without_corner(plan, 1), complex(32 - beside, 4))
+    assert more.corners[1] == (pytest.approx(lies, abs=1e-4), pytest.approx(4.0, abs=1e-4))
+    assert more.edges == ["waist", "", "hem", "centre front"]
 
 
 @pytest.mark.parametrize(
