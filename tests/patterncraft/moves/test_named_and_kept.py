@@ -280,3 +280,18 @@ def test_what_is_sewn_above_is_told_by_how_much_it_must_follow(amount: float, wo
     assert f"The yoke seam grew {word} by 0.5 cm on this side only: the band bottom must follow." in [
         line.label for line in done.done[-1].working
     ]
+
+
+def test_a_cap_sleeves_end_is_no_hem_of_the_garment() -> None:
+    """It has a cap and no underarm any more: a hem that is shaped is the skirt's or the shirt's, and here there is none."""
+    refusal = refused(SLEEVE, of("cap_sleeve", length=8.0), of("hem", shape="curved", rise=6.0))
+    assert (refusal.message, refusal.field) == ("no piece here has a hem.", "pieces")
+
+
+@pytest.mark.parametrize("amount", [2.0, -2.0])
+def test_the_shoulder_that_was_moved_is_an_edge_and_no_cut_that_heals(amount: float) -> None:
+    """Laid together again its two sides stay two pieces' edges: what was cut there is sewn."""
+    done = made(of("move_shoulder", amount=amount)).pattern
+    for name in ("front", "back"):
+        assert {e.cut for e in done.piece(name).outline if e.name == "shoulder"} == {""}
+        assert {e.kind for e in done.piece(name).outline if e.name == "shoulder"} == {"seam"}
