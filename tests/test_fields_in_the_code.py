@@ -1,4 +1,4 @@
-"""Which parameter a refusal is told at, read in the code: a form marks it, so it has to be one that the move has.
+"""Which parameter a refusal is told at, read in the code: a form marks it, so it has to be one that the move has; and that it is told in sentences.
 
 Most refusals are met by other tests, and ``watch`` looks at each that occurs; a place that no test comes to is looked at here.
 """
@@ -17,7 +17,7 @@ from typing import Any
 import pytest
 
 import patterncraft
-from patterncraft.errors import PatternError
+from patterncraft.errors import BadFile, BadMeasure, BadPlace, BadSetting, MoveRefused, PatternError
 from patterncraft.moves.move import Move
 from patterncraft.moves.registry import MOVES
 from tests.watch import PLACES
@@ -99,16 +99,42 @@ def test_a_refusal_is_told_at_a_parameter_that_the_move_has(path: Path) -> None:
     assert not wrong, f"{path.name}: no such parameter at {', '.join(wrong)}"
 
 
-@pytest.mark.parametrize("path", FILES, ids=lambda p: f"{p.parent.name}/{p.stem}")
-def test_a_refusal_says_what_where_the_cure_and_at_which_parameter(path: Path) -> None:
-    """All four are written, where it is written: what is left out is nowhere told."""
+def said(node: ast.expr) -> str | None:
+    """A text as it stands in the code, “…” for what is put in; nothing where it comes from elsewhere."""
+    match node:
+        case ast.Constant(value=str(text)):
+            return text
+        case ast.JoinedStr(values=parts):
+            return "".join(str(p.value) if isinstance(p, ast.Constant) else "…" for p in parts)
+        case ast.Constant():
+            return ""
+        case _:
+            return None
+
+
+REFUSES = [c.__name__ for c in (BadFile, BadMeasure, BadPlace, BadSetting, MoveRefused)]
+EVERYWHERE = sorted(p for root in (ROOT, ROOT.parent / "server") for p in root.rglob("*.py"))
+
+
+@pytest.mark.parametrize("path", EVERYWHERE, ids=lambda p: f"{p.parent.name}/{p.stem}")
+def test_a_refusal_says_what_is_wrong_and_the_cure_each_in_a_sentence(path: Path) -> None:
+    """The first goes on behind a place, so it begins small; the second stands alone. A step's refusal has its parameter, too."""
     short = []
     for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
-        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in ("MoveRefused", "BadPlace"):
-            said = [*node.args, *(k.value for k in node.keywords)]
-            if len(said) < 4 or any(isinstance(x, ast.Constant) and not x.value and x is not said[1] for x in said[:3]):
-                short.append(f"line {node.lineno}")
-    assert not short, f"{path.name}: a refusal leaves something out at {', '.join(short)}"
+        if not (isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in REFUSES):
+            continue
+        handed = dict(zip(("message", "where", "cure", "field"), node.args, strict=False)) | {k.arg: k.value for k in node.keywords}
+        what = said(handed["message"])
+        cure = said(handed["cure"]) if "cure" in handed else ""
+        begins = what is None or (what[:1] not in ("", what[:1].upper()) or what[0] in "“…" or what.startswith(("SVG", "DXF")))
+        ends = all(x is None or x[-1:] in (".", "…") for x in (what, cure) if what is not None)
+        stands = what is None or cure is None or cure[:1] == cure[:1].upper() != ""
+        slot = (
+            path.parent.name not in HANDED_ON or node.func.id not in ("MoveRefused", "BadPlace") or len(handed) == 4 or what is None
+        )
+        if not (begins and ends and stands and slot):
+            short.append(f"line {node.lineno}: {what!r} {cure!r}")
+    assert not short, f"{path.name}: {'; '.join(short)}"
 
 
 def test_the_fields_are_read_where_they_stand() -> None:
