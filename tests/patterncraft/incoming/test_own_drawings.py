@@ -161,3 +161,12 @@ def test_a_piece_whose_outline_was_taken_out_is_told_with_the_way_back(bodice: P
         "front.svg",
         "Export the block once more, or import it with a plan.",
     )
+
+
+def test_where_no_edge_of_ours_is_left_it_is_a_drawing_like_any_other(bodice: Pattern) -> None:
+    drawn = read_drawing(as_svg(bodice))
+    lines = tuple(p for p in drawn.paths if p.tags.get("role") != "edge")
+    assert lines
+    with pytest.raises(BadFile) as told:
+        block_in(replace(drawn, paths=lines), None, "front.svg")
+    assert told.value.cure == "Say in a plan which outline is which piece, and name its corners and edges."

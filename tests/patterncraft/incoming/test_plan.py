@@ -254,6 +254,7 @@ def test_drawn_to_any_scale_it_is_the_same_block_with_all_that_is_marked_on_it(b
         "hem": 31,
         "centre front": 65,
     }
+    assert (piece.cut.quantity, piece.cut.on_fold, piece.cut.mirrored) == (1, True, False), "its centre is a fold"
     (dart,) = darts_of(piece)
     assert (dart.pivot, dart.intake, abs(dart.sewn_point - dart.pivot)) == (near(11 + 12j), near(2.0), near(1.0))
     assert [(m.name, m.at) for m in piece.marks if m.name == "hip"] == [("hip", near(25 + 20j))]
