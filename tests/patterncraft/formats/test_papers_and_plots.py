@@ -290,6 +290,10 @@ def test_dxf_has_a_block_a_piece_and_the_layers_of_the_exchange(pieces: tuple[Fi
         points = [e for e in by_layer["4"] if e.dxftype() == "POINT"]
         assert len(points) == len(p.notches)
         assert all(ring.exterior.distance(shapely.Point(e.dxf.location.x, -e.dxf.location.y)) < 0.01 for e in points)
+        cuts = [tuple(complex(z.x, -z.y) for z in (e.dxf.start, e.dxf.end)) for e in by_layer["4"] if e.dxftype() == "LINE"]
+        wanted = [(s[0], s[-1]) for _, path in p.snips for s in path.segments]
+        assert [abs(a - c) + abs(b - d) < 1e-4 for (a, b), (c, d) in zip(cuts, wanted, strict=True)] == [True] * len(wanted)
+        assert all(abs(a - b) > 0.1 for a, b in cuts)
         assert (len(by_layer["7"]) == 1) == (p.grain is not None)
         assert len([e for e in by_layer["13"] if e.dxftype() == "POINT"]) == len(p.darts)
         assert by_layer["14"]

@@ -348,6 +348,17 @@ def test_a_combs_teeth_stand_outside_the_bend_as_long_as_it_bends(hollow: bool) 
     assert tips == [tip for _, tip in teeth]
 
 
+@pytest.mark.parametrize("with_net", [False, True])
+def test_no_word_stands_in_the_drawing_but_its_labels_and_what_is_said_of_it(with_net: bool) -> None:
+    pattern = RICH["bodice"]()
+    pieces = finish(pattern, RULES, "Shirt")
+    root = ElementTree.fromstring(pattern_svg(pieces, "Shirt", pattern if with_net else None))
+    told = [(e.tag.removeprefix(SVG), e.text) for e in root.iter() if (e.text or "").strip()]
+    assert [text for tag, text in told if tag == "text"] == [words for p in pieces for words in p.label]
+    assert {tag for tag, _ in told} == {"title", "style", "text"} | ({"metadata"} if with_net else set())
+    assert not [e.tail for e in root.iter() if (e.tail or "").strip()]
+
+
 def test_names_of_edges_and_lines_stand_at_their_middles_and_combs_only_on_curves() -> None:
     pattern = RICH["bodice"]()
     for piece in pattern.pieces:

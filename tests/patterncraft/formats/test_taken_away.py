@@ -83,6 +83,14 @@ def test_the_fold_of_a_folded_cloth_runs_along_the_upper_rim() -> None:
     assert "fold" in [t.text for t in root.iter(f"{SVG}text")]
 
 
+@pytest.mark.parametrize("sign", ["=", "+", "-", "@"])
+def test_a_name_that_a_spreadsheet_would_reckon_stays_a_name(sign: str) -> None:
+    lengths = (KeyLength(f"{sign}front", f"{sign}hem", (25.4,), (), ()),)
+    rows = list(csv.reader(io.StringIO(lengths_table([f"{sign}12"], lengths, "cm").decode())))
+    assert rows[0][2] == f"'{sign}12"
+    assert rows[1][:2] == [f"'{sign}front", f"'{sign}hem"]
+
+
 def test_lengths_side_by_side_with_their_steps_and_what_is_odd_among_them() -> None:
     lengths = (
         KeyLength("", "Waist", (70.0, 74.0, 79.004), (4.0, 5.004), (1,)),

@@ -69,6 +69,16 @@ def test_the_tiles_are_those_that_share_paper_with_a_piece(rings: list[list[comp
     assert max(z.imag for r in rings for z in r) <= (plan.rows - 1) * plan.step[1] + plan.window[1] + 1e-9
 
 
+@pytest.mark.parametrize("scale", [0.5, 0.2])
+def test_drawn_smaller_it_takes_the_tiles_of_a_piece_so_much_smaller(scale: float) -> None:
+    ring = star([10.0, 60.0, 0.0, 45.0, 30.0], 0.7, 12 + 9j)
+    small = sheet([z * scale for z in ring])
+    (piece, _), *_ = sheet(ring).pieces
+    laid = Sheet(((piece, 0j),), small.width, small.height, scale)
+    assert tiling(laid, "a4").tiles == tiling(small, "a4").tiles
+    assert sheets_at_most(laid, "a4") == sheets_at_most(small, "a4")
+
+
 def _window(plan: Any, tile: tuple[int, int]) -> tuple[float, float, float, float]:
     x, y = tile[1] * plan.step[0], tile[0] * plan.step[1]
     return x, y, x + plan.window[0], y + plan.window[1]
