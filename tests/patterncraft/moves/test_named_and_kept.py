@@ -10,7 +10,8 @@ import shapely
 
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.transform import slide
-from patterncraft.moves.registry import MOVES
+from patterncraft.moves.registry import MOVES, read_steps
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.seam import Seam, SeamRule, Stretch
 from tests.parts_on_bodies import NECK
@@ -295,3 +296,31 @@ def test_the_shoulder_that_was_moved_is_an_edge_and_no_cut_that_heals(amount: fl
     for name in ("front", "back"):
         assert {e.cut for e in done.piece(name).outline if e.name == "shoulder"} == {""}
         assert {e.kind for e in done.piece(name).outline if e.name == "shoulder"} == {"seam"}
+
+
+@pytest.mark.parametrize(
+    ("asked", "words"),
+    [
+        (
+            {"shape": "straight", "on_fold": "back"},
+            "Make a waistband cut straight for the waist, 4.0 cm deep, nothing eased on, meeting edge to edge, on the fold at the centre back.",
+        ),
+        ({"shape": "shaped"}, "Make a waistband shaped like their tops for the waist, 4.0 cm deep."),
+    ],
+)
+def test_a_shaped_waistband_says_nothing_of_what_only_a_straight_one_has(asked: dict[str, Any], words: str) -> None:
+    (step,) = read_steps([of("waistband", depth=4.0, ease=0.0, overlap=0.0, **asked)])
+    assert step.spoken(None, "cm") == words
+
+
+@pytest.mark.parametrize(("edge", "upper"), [("shoulder", True), ("hem", False)])
+def test_cut_across_a_double_pointed_dart_the_half_that_has_the_place_is_worked(edge: str, upper: bool) -> None:
+    """Its fullness goes to the shoulder above the cut, or to the hem below it; the other half keeps its own half of the dart."""
+    after = made(
+        of("rotate_dart", piece="front", dart="waist dart", to={"edge": edge, "fraction": 0.5}, cut_across=True), on=table("torso")
+    ).pattern
+    halves = sorted((p for p in after.pieces if "front" in p.name), key=lambda p: p.box[1])
+    assert len(halves) == 2
+    worked, left = halves if upper else reversed(halves)
+    assert edge in {d.mouth_edge for d in darts_of(worked)}
+    assert {d.name for d in darts_of(left)} - {"side dart"} == {"waist dart"}
