@@ -53,6 +53,10 @@ def _lines_over(f: FinishedPiece) -> BaseGeometry:
     """What a label must keep clear of, as shapely's lines."""
     found = [stroke(x.path) for x in f.lines] + [stroke(x.outline) for x in f.lenses]
     found += [shapely.LineString([(z.real, z.imag) for z in (d.mouth[0], d.point, d.mouth[1])]) for d in f.darts]
+    if f.fold:
+        a, way = f.fold.start, f.fold.end - f.fold.start
+        bracket = [a + 0.2 * way, a + 0.2 * way + 1.2j * way / abs(way), a + 0.8 * way + 1.2j * way / abs(way), a + 0.8 * way]
+        found.append(shapely.LineString([(z.real, z.imag) for z in bracket]))
     if f.grain:
         found.append(shapely.LineString([(f.grain.start.real, f.grain.start.imag), (f.grain.end.real, f.grain.end.imag)]))
     return shapely.union_all(found)

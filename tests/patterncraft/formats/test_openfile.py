@@ -56,6 +56,14 @@ def test_figures_for_readers_are_those_of_the_geometry(data: Any, bodice: Patter
     front = next(p for p in data["pieces"] if p["name"] == "front")
     written = {d["name"]: d["intake"] for d in front["darts"]}
     assert written == {d.name: pytest.approx(d.intake, abs=1e-6) for d in darts_of(bodice.piece("front"))}
+    assert {e["edge"]: e.get("seam") for e in front["outline"] if e["kind"] != "dart"} == {
+        "neckline": "neckline",
+        "shoulder": "shoulder",
+        "armhole": "armhole",
+        "side": "side",
+        "waist": "waist",
+        "centre front": None,
+    }
     side = next(s for s in data["seams"] if s["name"] == "side")
     assert side["kept"] is True
     assert side["length_a"] == pytest.approx(side["length_b"])

@@ -30,6 +30,8 @@ from patterncraft.measures.keys import MEASURES
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan
 from patterncraft.replay import Replay
+from tests.printed import pages, strokes
+from tests.printed import words as words_of
 from tests.rich import rich_bodice
 from tests.samples import AVERAGE, sheet, square
 
@@ -69,6 +71,22 @@ def test_each_joint_stands_on_the_two_sheets_that_meet_there_and_on_no_other() -
         assert said == {name for name, other in beside.items() if other in tiles}
         joints += len(said)
     assert joints >= 2 * (len(tiles) - 1)
+
+
+def test_a_joints_name_stands_in_the_middle_of_its_mark() -> None:
+    data = pattern_pdf(finish(rich_bodice(), RULES), "Glued")
+    seen = 0
+    for page in range(1, pages(data)):
+        diamonds = [
+            sum(x.points[:4]) / 4 for x in strokes(data, page) if x.closed and len({*x.points}) == 4 and x.box[2] - x.box[0] < 0.75
+        ]
+        names = [w for w in words_of(data, page) if re.fullmatch(r"\d+[–/]\d+", w.text)]
+        assert len(names) == len(diamonds)
+        for w in names:
+            middle = complex((w.left + w.right) / 2, (w.low + w.high) / 2)
+            assert min(abs(middle - z) for z in diamonds) < 0.06, w
+            seen += 1
+    assert seen >= 8
 
 
 def test_a_joints_mark_is_a_diamond_seven_millimetres_across_on_the_overlap() -> None:
