@@ -127,37 +127,6 @@ def test_all_words_can_be_read_and_stand_on_the_page(kind: str, paper: PaperName
             assert not over(a, b), f"page {page + 1}: “{a.text}” over “{b.text}”"
 
 
-@pytest.mark.parametrize("paper", ["a4", "letter"])
-@pytest.mark.parametrize("kind", [k for k in PAPERS if k not in ("pattern", "nested")])
-def test_all_that_is_drawn_stands_on_the_page_with_a_line_that_can_be_seen(kind: str, paper: PaperName) -> None:
-    data = printed(kind, paper)
-    for page in range(pages(data)):
-        wide, high = page_size(data, page)
-        for x in strokes(data, page):
-            left, low, right, top = x.box
-            assert left > 0.5, x.box
-            assert low > 0.5, x.box
-            assert right < wide - 0.5, x.box
-            assert top < high - 0.5, x.box
-            assert not x.drawn or 0.15 <= x.width <= 2.5, x.width
-
-
-@pytest.mark.parametrize("scale", [0.5, 0.2])
-def test_a_pattern_printed_smaller_is_drawn_with_the_same_pens(scale: float) -> None:
-    """Each kind of line as wide, and dashed as far, on the page as at true scale."""
-    pieces = finish(rich_bodice(), RULES, "Choir dress")
-
-    def pens(data: bytes) -> set[tuple[float, tuple[float, ...]]]:
-        return {
-            (round(x.width, 2), tuple(round(d, 1) for d in x.dash))
-            for page in range(1, pages(data))
-            for x in strokes(data, page)
-            if x.drawn
-        }
-
-    assert pens(pattern_pdf(pieces, "Choir dress", "a0", DAY, scale)) == pens(pattern_pdf(pieces, "Choir dress", "a0", DAY))
-
-
 HEADED = {"making": "Making sheet", "school": "School sheet"}
 
 

@@ -235,7 +235,8 @@ def pattern(over: Sequence[complex], levels: tuple[float, float]) -> list[Figure
         pytest.param([(box(60, 100, 200, 282.8), WHITE)], [(RIGHT, WHITE)], id="the larger"),
         pytest.param([(LEFT, WHITE)], [(box(460, 100, 214, 214), WHITE)], id="the one of its proportion"),
         pytest.param([(LEFT, greys(200))], pattern(RIGHT, (240, 190)), id="the plain one, before one on which much is written"),
-        # Half as wide and 1.6 times as far above the table, 105 and 170 of 255: √½ of the dots' root would be too much, 1.6 : 1.25 is not.
+        # So much brighter than the table, times the root of its dots: 170 · 214 = 36,400 against 105 · 267 = 28,100; 130 · 267 = 34,800 against
+        # 155 · 214 = 33,200.
         pytest.param([(LEFT, greys(230))], [(box(460, 100, 225, 318), greys(165))], id="brightness before size"),
         pytest.param([(box(60, 100, 225, 318), greys(190))], [(RIGHT, greys(215))], id="size before brightness"),
     ],
