@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import replace
 from itertools import pairwise
 from typing import Final, Literal
 
 from ..errors import BadPlace, BadSetting, MoveRefused, no_such
 from ..house import edge_word
+from ..paper.as_sewn import read_as_sewn
+from ..paper.closure import Closure, Reach
 from ..paper.pattern import Pattern
 from ..paper.seam import Notch, Seam, Side, Stretch
 from ..paper.sewn import neighbours, run_of, start_word
+from ..paper.taking_over import Match, along_other, taken_over
 from ..texts import with_article
 from .joining import OnPiece
 
@@ -64,6 +67,46 @@ def _beside(pattern: Pattern, s: Stretch) -> str:
 def with_seam(pattern: Pattern, seam: Seam) -> Pattern:
     """The pattern with the seam of that name replaced."""
     return replace(pattern, seams=tuple(seam if s.name == seam.name else s for s in pattern.seams))
+
+
+def sewn_as_promised(pattern: Pattern, seam: Seam, waited: Collection[str]) -> tuple[Seam, list[Notch]]:
+    """A seam declared between two sides with what was promised of them while they ``waited`` (seams by name): gathers, pleats and ease stay where they
+    are, and the notches with them, each marked on its partner."""
+    a, b = (read_as_sewn(pattern, side) for side in (seam.a, seam.b))
+    match, back = Match(((0.0, 0.0), (a.length, b.length)), b), Match(((0.0, 0.0), (b.length, a.length)), a)
+    notches: list[Notch] = []
+    for old in (pattern.seam(name) for name in waited):
+        for n in pattern.notches_of(old.name):
+            at_a = along_other(pattern, old.a, seam.a, n.at_a)
+            at_b = along_other(pattern, old.a, seam.b, n.at_a) if at_a is None else None
+            name = n.name
+            partner = next((x for x in notches if x.name == name), None)
+            if partner is not None and at_b is not None:
+                notches[notches.index(partner)] = replace(partner, at_b=at_b)
+            elif at_a is not None:
+                notches.append(replace(n, seam=seam.name, at_a=at_a, at_b=match.on_b(a.sewn(at_a))))
+            elif at_b is not None:
+                notches.append(replace(n, seam=seam.name, at_a=back.on_b(b.sewn(at_b)), at_b=at_b))
+    own = taken_over(pattern, seam.name, seam.a, a, notches, match, seam.rule)
+    turned = [replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in own.notches]
+    other = taken_over(pattern, seam.name, seam.b, b, turned, back, own.rule.turned())
+    made = replace(seam, rule=other.rule.turned(), rules=(*own.rules, *(replace(r, rule=r.rule.turned()) for r in other.rules)))
+    return made, sorted((replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in other.notches), key=lambda n: n.at_a)
+
+
+def closed_as_before(pattern: Pattern, seam: Seam, waited: Collection[str]) -> tuple[Closure, ...]:
+    """The pattern's closures, those of the seams that ``waited`` in the new one that takes their place."""
+
+    def there(r: Reach) -> Reach:
+        if r.seam not in waited:
+            return r
+        first = along_other(pattern, pattern.seam(r.seam).a, seam.a, 0.0)
+        last = along_other(pattern, pattern.seam(r.seam).a, seam.a, pattern.side_length(pattern.seam(r.seam).a))
+        turned = first is not None and last is not None and first > last
+        words = {"start": "end", "end": "start"} if turned else {}
+        return Reach(seam.name, words.get(r.start, r.start), words.get(r.end, r.end))
+
+    return tuple(replace(c, parts=tuple(there(r) for r in c.parts)) for c in pattern.closures)
 
 
 def notch_of(pattern: Pattern, seam: str, name: str) -> Notch:

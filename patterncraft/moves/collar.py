@@ -18,6 +18,7 @@ from ..parts.lapel import Lapel, grow_lapel
 from ..parts.neck import Neck, neck_pairs, read_neck, with_strip
 from ..parts.neck_strips import draw_bias, draw_rib
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
+from ..parts.reading import read_over
 from ..parts.stand import draw_stand, end_seam, refuse_wide
 from ..places.place import Place
 from ..units import Unit, format_length
@@ -284,7 +285,7 @@ class Collar(PartMove):
         if fall.under is not None:
             own.append(end_seam(seams[3], fall.under, ("outer edge", "front edge", "stand edge")))
         told = [*falls.falls_well(shape, high), *self._about_strip(neck, beyond)]
-        join = self._neck_join(neck, Stretch(names[0], "neckline", _front_of(stand.piece)), beyond)
+        join = self._neck_join(pattern, neck, Stretch(names[0], "neckline", _front_of(stand.piece)), beyond)
         return Part("collar", pieces, (join,), tuple(own), (), _sums(pencil), tuple(pencil.stages), tuple(told))
 
     def _about_strip(self, neck: Neck, beyond: float) -> list[Any]:
@@ -307,7 +308,7 @@ class Collar(PartMove):
         (edge,) = seam_names(pattern, ("collar edge",))
         own = (end_seam(edge, band.piece, ("upper edge", *_ends(band.piece))),)
         start = "centre front" if self.on_fold == "front" else _front_of(band.piece)
-        join = self._neck_join(neck, Stretch(name, "neckline", start), 0.0)
+        join = self._neck_join(pattern, neck, Stretch(name, "neckline", start), 0.0)
         told = [tell("It meets at the centre front.")] if self.on_fold == "back" else [tell("It opens at the centre back.")]
         return Part("collar", (band.piece,), (join,), own, (), _sums(pencil), tuple(pencil.stages), tuple(told))
 
@@ -318,7 +319,7 @@ class Collar(PartMove):
         sides = (("outer edge", "front edge"), ("outer edge", "front edge", "neckline"))
         edges = zip(seam_names(pattern, ("collar edge", "under collar edge")), pieces, sides, strict=False)
         own = tuple(end_seam(edge, piece, side) for edge, piece, side in edges)
-        join = self._neck_join(neck, Stretch(name, "neckline", "front edge"), 0.0)
+        join = self._neck_join(pattern, neck, Stretch(name, "neckline", "front edge"), 0.0)
         sums = (*_sums(pencil), *falls.tell_turn(turn))
         return Part("collar", pieces, (join,), own, (), sums, tuple(pencil.stages))
 
@@ -353,14 +354,13 @@ class Collar(PartMove):
         join = Join(neck.reading, side, SeamRule("equal"), neck_pairs(neck))
         return Part("collar", (front, back), (join,), own, (), _sums(pencil), tuple(pencil.stages))
 
-    def _neck_join(self, neck: Neck, own: Stretch, beyond: float) -> Join:
+    def _neck_join(self, pattern: Pattern, neck: Neck, own: Stretch, beyond: float) -> Join:
         """Its neck edge on the neckline, and on the end of the style's button stand where there is one."""
         over = neck.strip is not None and beyond > 0
         reading = neck.reading
         if over:
-            side = with_strip(neck)
-            stops = tuple(s._replace(at=s.at + neck.stand) for s in reading.stops)
-            reading = reading._replace(side=side, lengths=(neck.stand, *reading.lengths), stops=stops)
+            # The end of the strip before it: every stop of the neckline lies so much further along.
+            reading = read_over(pattern, reading.seam, with_strip(neck))
         before = beyond if beyond > 0 else 0.0
         pairs = [Pair("centre front", neck.stand if over else 0.0, before)] if over else []
         pairs += [Pair(s.name, s.at + (neck.stand if over else 0.0), s.at + before) for s in neck.reading.stops]

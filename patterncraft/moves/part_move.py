@@ -23,4 +23,5 @@ class PartMove(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move."""
         part = self.draw(pattern, rules)
-        return Outcome(sewn_on(pattern, part, self), (*part.sums, *part.told), stages=part.stages)
+        fullness = (line for join in part.joins for line in join.reading.fullness)
+        return Outcome(sewn_on(pattern, part, self), (*part.sums, *fullness, *part.told), stages=part.stages)

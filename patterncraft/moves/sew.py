@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import MoveRefused
 from ..handwork.joining import OnPiece
 from ..handwork.new_seam import unique_name
-from ..handwork.promising import facing, side_of
+from ..handwork.promising import closed_as_before, facing, sewn_as_promised, side_of
 from ..house import HouseRules
+from ..paper.as_sewn import read_as_sewn
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.seam import Seam, SeamRule, Side
@@ -67,12 +69,15 @@ class Sew(Move):
             other = facing(pattern, own, other)
         left = [s.name for s in pattern.seams if s.name not in dropped]
         seam = Seam(unique_name(self.name or self.a[0][1], left), own, other, SeamRule(self.kind))
+        seam, notches = sewn_as_promised(pattern, seam, dropped) if other else (seam, [])
+        pattern = replace(pattern, closures=closed_as_before(pattern, seam, dropped))
         hand = take_up(pattern, *self.pieces_named())
-        followed = lay_down(hand, list(hand.pieces), seams=[seam], dropped=dropped)
+        followed = lay_down(hand, list(hand.pieces), seams=[seam], notches=notches, dropped=dropped)
         lengths = [followed.pattern.side_length(s) for s in (own, other) if s]
         lines = [Sum("First side, second side", None, ", ".join(["{}"] * len(lengths)), tuple(fine(x) for x in lengths))]
-        if other and abs(lengths[0] - lengths[1]) > rules.sewing_tolerance:
-            lines.append(tell(f"They differ by {abs(lengths[0] - lengths[1]):.2f} cm: true one, or say where the fullness goes."))
+        sewn = [read_as_sewn(pattern, s).length for s in (own, other) if s]
+        if other and abs(sewn[0] - sewn[1]) > rules.sewing_tolerance:
+            lines.append(tell(f"They differ by {abs(sewn[0] - sewn[1]):.2f} cm: true one, or say where the fullness goes."))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
 
     def _freed(self, pattern: Pattern, side: Side, field: str) -> list[str]:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Any, Final, Protocol
+from typing import TYPE_CHECKING, Any, Final, NamedTuple, Protocol
 
 from .piece import Piece
-from .seam import Seam
+from .seam import IntervalRule, Seam, SeamRule
 
 if TYPE_CHECKING:
     from .pattern import Pattern
@@ -39,12 +39,23 @@ class Maker(Protocol):
         ...
 
 
+class Held(NamedTuple):
+    """What a seam of the style held while it waited for its part. ``rules``: each rule of a stretch as the part took it over, the style's side first, with
+    what it was before (None where the part read it off another seam); ``rule``: the seam's own, as the part is sewn on, the style's side first; ``ratio``:
+    times by which the side as sewn is longer than the part's edge."""
+
+    seam: str
+    rules: tuple[tuple[IntervalRule, IntervalRule | None], ...]
+    rule: SeamRule
+    ratio: float
+
+
 @dataclass(frozen=True, slots=True)
 class Made:
     """``pieces``: its sheets as they were made (the same objects lie on the table until somebody works them). ``seams``: the style's
     own, which it is sewn to; ``own``: those that came with it, ``within`` of these the ones between its own sheets. ``notches``: (seam, notch) that came with it. ``ground``: the style's
     sheets that were measured; ``measured``: what of them was, cm, the whole length first. ``worked``: somebody worked the part since, or cut it
-    loose: it is not made anew."""
+    loose: it is not made anew. ``held``: what its seams were promised before it came."""
 
     name: str
     maker: Maker
@@ -56,3 +67,4 @@ class Made:
     measured: tuple[float, ...]
     within: tuple[Seam, ...] = ()
     worked: bool = False
+    held: tuple[Held, ...] = ()

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from .pattern import Pattern
-from .seam import Notch, Seam, SeamRule, Side, Stretch
+from .seam import IntervalRule, Notch, Seam, SeamRule, Side, Stretch
 from .sewn import start_word, starts_at_end
 
 PARTNERS: Final[dict[str, str]] = {"cap": "armhole", "armhole": "cap", "waist": "waist", "neckline": "neckline", "wrist": "wrist"}
@@ -56,7 +56,10 @@ def meet(pattern: Pattern, one: Seam, other: Seam, name: str) -> Met:
     verb = "meets" if len(a.a) == 1 else "meet"
     told = [f"The {_words(a.a)} {verb} the {_words(side_b)}: {length_a:.1f} and {length_b:.1f} cm."]
     told += [f"The notch “{n}” had no partner: it is marked on both, in proportion." for n in left]
-    rules = a.rules + tuple(r if not turned else replace(r, start=r.end, end=r.start) for r in b.rules)
+    # What was promised of the second side's fullness is promised of the second side; walked the other way, from its other end.
+    words = {"start": "end", "end": "start"} if turned else {}
+    ends = [(words.get(r.start, r.start), words.get(r.end, r.end), r.rule.turned()) for r in b.rules]
+    rules = a.rules + tuple(IntervalRule(*((y, x) if turned else (x, y)), rule) for x, y, rule in ends)
     return Met(Seam(name, a.a, side_b, rule, rules), tuple(sorted(notches, key=lambda n: n.at_a)), tuple(told))
 
 

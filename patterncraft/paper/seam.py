@@ -95,6 +95,12 @@ def called(seam: Seam, name: str, notch: Callable[[str], str]) -> Seam:
     return Seam(name, seam.a, seam.b, seam.rule, rules)
 
 
+def turned_over(seam: Seam) -> Seam:
+    """The same seam with its sides changed over, and every promise with them."""
+    rules = tuple(IntervalRule(r.start, r.end, r.rule.turned()) for r in seam.rules)
+    return Seam(seam.name, seam.b, seam.a, seam.rule.turned(), rules)
+
+
 @dataclass(frozen=True, slots=True)
 class Notch:
     """One notch with its place on each side: cm along the side from its start. ``at_b`` is None where

@@ -9,11 +9,14 @@ from ..errors import MoveRefused
 from ..geometry.flatten import flat_path
 from ..geometry.path import Path
 from ..geometry.transform import Transform
+from ..paper.as_sewn import read_as_sewn
 from ..paper.meeting import turned_side
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Side
+from ..paper.taking_over import along_other
 from ..places.levels import downward
+from ..walking.drawn_up import drawn_up
 from ..walking.laid import Strip, laid_side
 from .neck import SHOULDERS
 from .reading import Reading, read_side
@@ -45,7 +48,8 @@ def shoulder_at(reading: Reading) -> float:
 def style_armhole(pattern: Pattern, reading: Reading) -> WholeArmhole:
     """Both halves, each from its underarm up to the tip."""
     tip = shoulder_at(reading)
-    notches = [n.at_a if reading.side == reading.seam.a else reading.length - n.at_a for n in pattern.notches_of(reading.seam.name)]
+    places = [along_other(pattern, reading.seam.a, reading.side, n.at_a) for n in pattern.notches_of(reading.seam.name)]
+    notches = [reading.laid.sewn(x) for x in places if x is not None]
     front = next((x for x in sorted(notches) if 2.0 < x < tip - 2.0), 0.0)
     back = next((reading.length - x for x in sorted(notches, reverse=True) if tip + 2.0 < x < reading.length - 2.0), 0.0)
     behind = turned_side(pattern, reading.side)
@@ -80,7 +84,7 @@ def _hanging(piece: Piece, centre: str, tip: complex) -> complex:
 
 def _half(pattern: Pattern, side: Side, size: float, notch: float, centre: str) -> HalfArmhole:
     """The first ``size`` cm of a side, upright as its longest sheet hangs, paper to the left."""
-    strips = laid_side(pattern, side).strips
+    strips = drawn_up(laid_side(pattern, side).strips, read_as_sewn(pattern, side))
     whole = Path(tuple(s for x in strips for s in x.path.segments))
     path = whole.cut(size)[0] if size < whole.length - 1e-6 else whole
     near = _longest_within(strips, size)

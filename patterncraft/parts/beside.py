@@ -9,6 +9,7 @@ from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 from ..geometry.transform import Transform, swing
 from ..handwork.centre import grain_along
+from ..paper.as_sewn import read_as_sewn
 from ..paper.dart import darts_of
 from ..paper.edge import Edge, EdgeKind
 from ..paper.pattern import Pattern
@@ -16,6 +17,7 @@ from ..paper.piece import CutPlan, Piece
 from ..paper.seam import Side, Stretch
 from ..paper.sewn import neighbours, run_at, run_of, starts_at_end
 from ..places.levels import downward
+from ..walking.drawn_up import drawn_up
 from ..walking.laid import Strip, laid_side
 
 PLACES = 10
@@ -40,7 +42,7 @@ def shaped_strip(pattern: Pattern, side: Side, width: float, field: str) -> Shap
 
     Raises MoveRefused where the piece is not so deep there.
     """
-    strips = laid_side(pattern, side).strips
+    strips = drawn_up(laid_side(pattern, side).strips, read_as_sewn(pattern, side))
     right = strips[0].paper_to_the_right
     outer = _one(strips)
     start = _beside(pattern, side, strips, at_end=False)

@@ -14,6 +14,7 @@ from ..handwork.corner_round import rounded
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, Grain, Piece
 from ..paper.sewn import neighbours, sewn_length
+from ..walking.drawn_up import drawn_up
 from ..walking.laid import laid_side
 from ..working import Sum, fine, length
 from .fall import turned_under
@@ -28,7 +29,7 @@ CLEAR = 1.2
 
 def flat_neck(pattern: Pattern, neck: Neck, overlap: float, pencil: Construction) -> Path:
     """The neck edge from the centre back (at 0, leaving level to the right) to the centre front, the body's paper above it; as long as the neckline."""
-    strips = laid_side(pattern, neck.reading.side).lines
+    strips = [s.path for s in drawn_up(laid_side(pattern, neck.reading.side).strips, neck.reading.laid)]
     front, back = _halves(strips, neck.front)
     shoulder = _shoulder(pattern, neck)
     angle = 2 * phase(complex(1, 0.5 * overlap / shoulder)) if shoulder else 0.0

@@ -12,9 +12,8 @@ from ..handwork.promising import side_of
 from ..house import edge_word
 from ..paper.pattern import Pattern
 from ..paper.seam import Seam, SeamRule, Side
-from ..paper.sewn import sewn_length
 from ..working import Sum, tell
-from .reading import Reading, stops_of, without_strip
+from .reading import Reading, read_over, without_strip
 
 
 def reading_of(pattern: Pattern, edges: Sequence[OnPiece], name: str, field: str) -> Reading:
@@ -31,8 +30,7 @@ def reading_of(pattern: Pattern, edges: Sequence[OnPiece], name: str, field: str
     else:
         seam = waiting
         side = waiting.a if len(side) == len(waiting.a) else side
-    lengths = tuple(sewn_length(pattern.piece(s.piece), s.edge, s.run) for s in side)
-    return Reading(seam, side, lengths, stops_of(pattern, side))
+    return read_over(pattern, seam, side)
 
 
 def told_where_sewn(pattern: Pattern, reading: Reading) -> tuple[Sum, ...]:

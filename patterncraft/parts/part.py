@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from itertools import pairwise
 from typing import Literal, NamedTuple
 
 from ..drafting.construction import Stage
 from ..handwork.new_seam import unique_name
-from ..paper.made import Made, Maker
+from ..paper.made import Held, Made, Maker
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
-from ..paper.seam import Notch, Seam, SeamRule, Side
+from ..paper.seam import Notch, Seam, SeamRule, Side, turned_over
 from ..paper.sound import assert_sound
+from ..paper.taking_over import Match, along_other, taken_over
 from ..working import Sum
 from .reading import Reading, measured
 
@@ -22,7 +22,7 @@ ALIKE = 0.05
 
 
 class Pair(NamedTuple):
-    """A notch on both sides of a seam: cm along the style's side, and along the part's."""
+    """A notch on both sides of a seam: cm along the style's side as it is sewn, and along the part's."""
 
     name: str
     at_style: float
@@ -69,16 +69,22 @@ def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
     known = {s.name for s in pattern.seams}
     fresh_seams: list[str] = []
     waiting = {j.reading.seam.name for j in part.joins}
+    held: list[Held] = []
     # What was free until now, as the end of a button stand, is sewn to the part; not what a closure or a notch lies on.
     kept = waiting | {n.seam for n in notches} | {r.seam for c in pattern.closures for r in c.parts}
     seams = [s for s in seams if s.rule.kind != "free" or s.name in kept or s.b or not {(x.piece, x.edge) for x in s.a} <= joined]
     for join in part.joins:
         name = join.reading.seam.name
-        own, fresh = _paired(pattern, join, Pattern(part.pieces).side_length(join.side))
+        own, fresh, match = _paired(pattern, join, Pattern(part.pieces).side_length(join.side))
         came += [(name, n) for n in fresh]
-        new = Seam(name, join.reading.side, join.side, join.rule)
+        rule = join.rule.turned() if join.part_first else join.rule
+        over = taken_over(pattern, name, join.reading.side, join.reading.laid, own, match, rule)
+        own = over.notches
+        came += [(name, n) for n in over.fresh]
+        new = Seam(name, join.reading.side, join.side, over.rule, over.rules)
+        held.append(_held(join, new, match))
         if join.part_first:
-            new = replace(new, a=new.b, b=new.a)
+            new = turned_over(new)
             own = sorted((_changed_over(n) for n in own), key=lambda n: n.at_a)
         if name in known:
             seams = [new if s.name == name else s for s in seams]
@@ -100,39 +106,44 @@ def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
         ground,
         measured(before, side),
         part.seams,
+        held=tuple(held),
     )
     return replace(after, made=(*pattern.made, made))
 
 
-def _paired(pattern: Pattern, join: Join, long: float) -> tuple[list[Notch], list[str]]:
-    """The notches of a seam that has its part now, and which of them are new. One that the style's side had stays, and is marked on the part: as far
-    along from the notch before it."""
-    name = join.reading.seam.name
-    whole = join.reading.length
-    turned = join.reading.side != join.reading.seam.a
-    old = [replace(n, at_a=whole - n.at_a if turned else n.at_a, at_b=None) for n in pattern.notches_of(name)]
+def _held(join: Join, sewn: Seam, match: Match) -> Held:
+    """What is to be known of the style's seam when the part is taken off again; ``sewn``: with the style's side first."""
+    seam = join.reading.seam
+    turned = seam.a[0] not in join.reading.side
+    waited = {(r.end, r.start) if turned else (r.start, r.end): r for r in seam.rules}
+    rules = tuple((r, waited.get((r.start, r.end))) for r in sewn.rules)
+    at_style, at_part = match.stops[-1]
+    return Held(seam.name, rules, sewn.rule, at_style / at_part if at_part > 0 else 1.0)
+
+
+def _paired(pattern: Pattern, join: Join, long: float) -> tuple[list[Notch], list[str], Match]:
+    """The notches of a seam that has its part now, which of them are new, and what meets what. One that the style's side had stays, and is marked on the
+    part: as far along from the notch before it."""
+    name, laid = join.reading.seam.name, join.reading.laid
+    old: list[Notch] = []
+    for n in pattern.notches_of(name):
+        at = along_other(pattern, join.reading.seam.a, join.reading.side, n.at_a)
+        if at is not None:
+            old.append(replace(n, at_a=at, at_b=None))
     own: list[Notch] = []
     fresh: list[str] = []
     for pair in join.pairs:
-        near = next((n for n in old if n.name == pair.name or abs(n.at_a - pair.at_style) < ALIKE), None)
+        near = next((n for n in old if n.name == pair.name or abs(laid.sewn(n.at_a) - pair.at_style) < ALIKE), None)
         if near is not None:
             old.remove(near)
-            own.append(replace(near, at_a=pair.at_style, at_b=pair.at_part))
+            own.append(replace(near, at_a=laid.flat(pair.at_style), at_b=pair.at_part))
         else:
             free = unique_name(pair.name, [n.name for n in (*own, *old)])
-            own.append(Notch(free, name, pair.style, pair.at_style, pair.at_part))
+            own.append(Notch(free, name, pair.style, laid.flat(pair.at_style), pair.at_part))
             fresh.append(free)
-    stops = [(0.0, 0.0), *sorted((p.at_style, p.at_part) for p in join.pairs), (whole, long)]
-    own += [replace(n, at_b=_between(stops, n.at_a)) for n in old]
-    return sorted(own, key=lambda n: n.at_a), fresh
-
-
-def _between(stops: Sequence[tuple[float, float]], at: float) -> float:
-    """The part's place of one on the style's side: in proportion between the notches on either side of it, which is as far along where both are alike."""
-    for (x0, y0), (x1, y1) in pairwise(stops):
-        if at <= x1 + ALIKE:
-            return y0 + (y1 - y0) * (at - x0) / (x1 - x0) if x1 - x0 > 1e-9 else y0
-    return stops[-1][1]
+    match = Match(((0.0, 0.0), *sorted((p.at_style, p.at_part) for p in join.pairs), (laid.length, long)))
+    own += [replace(n, at_b=match.on_b(laid.sewn(n.at_a))) for n in old]
+    return sorted(own, key=lambda n: n.at_a), fresh, match
 
 
 def _changed_over(n: Notch) -> Notch:

@@ -8,14 +8,19 @@ from typing import Final, NamedTuple
 
 from ..errors import MoveRefused, no_such
 from ..house import edge_word
+from ..paper.as_sewn import AsSewn, read_as_sewn
 from ..paper.meeting import begins_at, turned_side
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, Side, Stretch
 from ..paper.sewn import neighbours, run_of, sewn_length, starts_at_end
+from ..working import Sum, fine
 
 STRIPS: Final = ("button stand", "wrap")
 """What grows on beside a centre: its end runs on from the neckline, and a collar goes over it."""
+
+
+WORDS: Final = {"gather": "gathers", "pleat": "pleats", "ease": "ease"}
 
 
 class Stop(NamedTuple):
@@ -26,17 +31,41 @@ class Stop(NamedTuple):
 
 
 class Reading(NamedTuple):
-    """A side of the style that waits for a part. ``side`` is walked from the front; ``lengths``: of its stretches, cm, as they stand."""
+    """A side of the style that waits for a part, as it is sewn: darts shut, gathers drawn up, pleats laid, ease eased in. ``side`` is walked from the
+    front; ``lengths``: of its stretches, cm; ``laid``: where its places on the paper come to lie. Stops, lengths and all that a part reckons with are
+    cm as sewn."""
 
     seam: Seam
     side: Side
     lengths: tuple[float, ...]
     stops: tuple[Stop, ...]
+    laid: AsSewn
 
     @property
     def length(self) -> float:
-        """cm, darts shut."""
-        return sum(self.lengths)
+        """cm as sewn."""
+        return self.laid.length
+
+    @property
+    def fullness(self) -> tuple[Sum, ...]:
+        """How the length as sewn comes about where the paper is longer."""
+        if not self.laid.zones:
+            return ()
+        words = " and ".join(dict.fromkeys(WORDS[z.kind] for z in self.laid.zones))
+        taken = self.laid.whole - self.laid.length
+        label = f"The {self.seam.name} as sewn, its {words} taken up"
+        return (Sum(label, fine(self.length), "{} − {}", (fine(self.laid.whole), fine(taken))),)
+
+
+def read_over(pattern: Pattern, seam: Seam, side: Side) -> Reading:
+    """A side as a part reads it; ``seam``: that it waits in, or will lie in."""
+    laid = read_as_sewn(pattern, side)
+    ends = [0.0]
+    for s in side:
+        ends.append(ends[-1] + sewn_length(pattern.piece(s.piece), s.edge, s.run))
+    sewn = [laid.sewn(x) for x in ends]
+    stops = tuple(s._replace(at=laid.sewn(s.at)) for s in stops_of(pattern, side))
+    return Reading(seam, side, tuple(b - a for a, b in pairwise(sewn)), stops, laid)
 
 
 def read_side(pattern: Pattern, edge: str, field: str, pieces: Collection[str] = ()) -> Reading:
@@ -57,8 +86,7 @@ def read_side(pattern: Pattern, edge: str, field: str, pieces: Collection[str] =
         raise MoveRefused(f"several sides wait there: {listed}.", edge, "Name the pieces it is made for.", field)
     seam = found[0]
     side = turned_side(pattern, seam.a) if begins_at(seam.a) == "back" else seam.a
-    lengths = tuple(sewn_length(pattern.piece(s.piece), s.edge, s.run) for s in side)
-    return Reading(seam, side, lengths, stops_of(pattern, side))
+    return read_over(pattern, seam, side)
 
 
 def _is_of(side: Side, edge: str, pieces: Collection[str]) -> bool:
@@ -135,9 +163,10 @@ def edges_of(pattern: Pattern, side: Side) -> list[tuple[Piece, int]]:
 
 
 def measured(pattern: Pattern, side: Side) -> tuple[float, ...]:
-    """What a part takes from a side, in cm that no swing of a sheet changes: its length first, then each segment's own distances and those from one
-    to the next."""
-    out = [pattern.side_length(side)]
+    """What a part takes from a side, in cm that no swing of a sheet changes: its length as sewn first, then where it is taken up, then each segment's own
+    distances and those from one to the next."""
+    laid = read_as_sewn(pattern, side)
+    out = [laid.length, *(x for z in laid.zones for x in (z.low, z.high, z.lost))]
     for piece, i in edges_of(pattern, side):
         last = 0j
         for seg in piece.outline[i].path.segments:
