@@ -118,7 +118,7 @@ class Culottes(Move):
             if closed & set(pattern.seams_of(piece, centre)):
                 raise MoveRefused("a closure lies in its centre.", piece, "Put the closure in after this step.", word)
         changed = [n for name in names for n in pattern.seams_of(name, "hem")]
-        followed = lay_down(hand, [front.piece, back.piece], changed=[*gone, *changed], dropped=gone)
+        followed = lay_down(hand, [front.piece, back.piece], changed=[*gone, *changed], dropped=gone, given_up=gone)
         after = self._sewn(followed.pattern, names, front, back)
         crotch = (front.crotch.length, back.crotch.length)
         pencil = Construction()

@@ -95,7 +95,9 @@ class Extend(Move):
             raise MoveRefused("the strip would lie on other paper of the piece.", self.piece, "Make it narrower.", "width")
         gone = pattern.seams_of(self.piece, self.edge)
         ends = [Seam(e, (Stretch(self.piece, e),), (), SeamRule("free")) for e in done.ends if _is_sewn(after, e)]
-        followed = lay_down(hand, [after], seams=ends, dropped=[s for s in gone if not pattern.seam(s).b], changed=gone)
+        followed = lay_down(
+            hand, [after], seams=ends, dropped=[s for s in gone if not pattern.seam(s).b], given_up=gone, changed=gone
+        )
         lines = [
             Sum(f"{done.outer.capitalize()}, its outer edge", fine(sum(e.length for e in after.outline if e.name == done.outer))),
             Sum("New paper", Quantity(after.paper.new - hand.piece(self.piece).paper.new, "area")),

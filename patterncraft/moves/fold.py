@@ -75,7 +75,7 @@ class Fold(Move):
         dropped, other = self._freed(pattern, half, aside, name)
         block = half.area - half.paper.new + half.paper.away
         half = replace(half, paper=replace(half.paper, block=block))
-        followed = lay_down(hand, [half], dropped=dropped, traced=block - (whole.paper.block or 0.0))
+        followed = lay_down(hand, [half], dropped=dropped, given_up=dropped, traced=block - (whole.paper.block or 0.0))
         lines = (
             Sum("Left and right differ by at most", fine(off)),
             tell(f"Cut one on the fold; the {_side_of(aside)} half is laid aside."),

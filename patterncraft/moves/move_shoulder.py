@@ -82,7 +82,7 @@ class MoveShoulder(Move):
         taken = in_one(in_one(_called(taped.piece, NEW, SHOULDER), "neckline"), "armhole")
         taken = replace(taken, name=sides.takes, cut=taker.cut, grain=taker.grain)
         worked = weighed([assert_sound(p, "Move it by less.") for p in (_called(rest, NEW, SHOULDER), taken)])
-        followed = lay_down(hand, worked, dropped=[sides.seam.name])
+        followed = lay_down(hand, worked, dropped=[sides.seam.name], given_up=[sides.seam.name])
         after = _sewn_again(followed.pattern, pattern, sides)
         lines = [
             Sum("The strip is wide", length(abs(self.amount))),

@@ -170,7 +170,7 @@ class OffShoulder(Move):
         drawn = assert_sound(drawn, "Make the top narrower, or take it less far down.")
         gone = [s.name for s in pattern.seams if any(x.piece == piece.name and x.edge in GONE for x in s.a + s.b)]
         waiting = [s for s in gone if not pattern.seam(s).b]
-        return lay_down(hand, [drawn], changed=gone, dropped=waiting).pattern
+        return lay_down(hand, [drawn], changed=gone, dropped=waiting, given_up=waiting).pattern
 
     def _sleeve(
         self, pattern: Pattern, front: Path, back: Path, top: float, arm: float, names: list[str], pencil: Construction

@@ -56,7 +56,7 @@ class TurnEdgeInto(Move):
         outline = tuple(Edge(e.name, self.kind, e.path, e.cut, e.trace) if i in run else e for i, e in enumerate(piece.outline))
         turned = replace(piece, outline=outline, cut=plan_for(piece, self.kind, was))
         seams = [centre_seam(pattern, self.piece, self.edge)] if self.kind == "seam" and was == "fold" else []
-        followed = lay_down(hand, [turned], seams=seams, dropped=dropped)
+        followed = lay_down(hand, [turned], seams=seams, dropped=dropped, given_up=dropped)
         return Outcome(followed.pattern, self._working(turned, dropped) + notes(followed.told))
 
     def _can_fold(self, piece: Piece, run: list[int]) -> None:

@@ -38,6 +38,6 @@ class Unsew(Move):
         """See Move. Raises NoSuchName listing the seams."""
         seam = pattern.seam(self.seam)
         hand = take_up(pattern, *pieces_of_seam(seam))
-        followed = lay_down(hand, list(hand.pieces), dropped=[self.seam])
+        followed = lay_down(hand, list(hand.pieces), dropped=[self.seam], given_up=[self.seam])
         edges = " and the ".join(f"{s.edge} of the {s.piece}" for s in (*seam.a, *seam.b))
         return Outcome(followed.pattern, (tell(f"The {edges} are sewn to nothing now."), *notes(followed.told)))

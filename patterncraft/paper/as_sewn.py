@@ -69,11 +69,20 @@ class AsSewn:
 def zones_of(pattern: Pattern, seam: Seam, own: Which) -> list[Zone]:
     """What a seam's rules take up of one of its sides, in order along it. A rule whose notches are gone takes up nothing."""
     side = seam.a if own == "a" else seam.b
-    if not side or not any(_takes(r, own) for r in (seam.rule, *(x.rule for x in seam.rules))):
+    if not side or not _is_taken_up(seam, own):
         return []
     whole = pattern.side_length(side)
     partner = _partner_length(pattern, seam, own)
     return _zones(seam, own, whole, partner, pattern.notches_of(seam.name))
+
+
+def zones_along(seam: Seam, whole: float, notches: Sequence[Notch]) -> list[Zone]:
+    """The same of the only side, ``whole`` cm long, of a seam that waits."""
+    return _zones(seam, "a", whole, None, notches) if _is_taken_up(seam, "a") else []
+
+
+def _is_taken_up(seam: Seam, own: Which) -> bool:
+    return any(_takes(r, own) for r in (seam.rule, *(x.rule for x in seam.rules)))
 
 
 def _takes(rule: SeamRule, own: Which) -> bool:

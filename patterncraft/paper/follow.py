@@ -14,14 +14,16 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from ..by_identity import ByIdentity
+from ..tolerances import SNAP
 from .account import account_of, balance_of, weighed
+from .as_sewn import TAKES_UP, AsSewn, zones_along
 from .closure import still_there
 from .dart import renamed
 from .edge import Edge
 from .opened import Opened, add_fullness
 from .pattern import Pattern
 from .piece import Piece
-from .seam import Notch, Seam, SeamRule
+from .seam import IntervalRule, Notch, Seam, SeamRule, turned_over
 from .sewn import run_of, runs_of, starts_at_end
 from .sides import NewSide, Origin, Whereabouts
 from .trace import NEW_PAPER, Kin, Trace, are_kin
@@ -103,13 +105,15 @@ def lay_down(
     opened: Sequence[Opened] = (),
     changed: Collection[str] = (),
     dropped: Collection[str] = (),
+    given_up: Collection[str] = (),
     traced: float = 0.0,
 ) -> Followed:
     """Lay worked pieces down in the place of those taken up; everything that speaks of edges follows.
 
     ``seams`` and ``notches`` are new ones, spoken of the pieces as they lie now. ``opened`` are zones of old edges
     that were opened or closed, and what becomes of the fullness. ``changed`` names old seams whose sides the
-    move has lengthened or shortened on purpose without a promise for it, ``dropped`` those it does away with. ``traced``:
+    move has lengthened or shortened on purpose without a promise for it, ``dropped`` those it does away with, and ``given_up`` those of them whose
+    gathers, pleats or ease it means to take away: that is told. ``traced``:
     cm² of the block's paper that were traced once more (a fold laid open), or, negative, laid aside with their sheet.
 
     Raises Undeclared, a defect, where a side's length changed unsaid or the paper account does not come out.
@@ -123,6 +127,7 @@ def lay_down(
     kept_notches: list[Notch] = []
     for seam in hand.before.seams:
         if seam.name in dropped:
+            follower.give_up(seam, given_up, seams)
             continue
         own = [n for n in hand.before.notches if n.seam == seam.name]
         if follower.touches(seam):
@@ -285,13 +290,51 @@ class _Follower:
         for n in notches:
             at_a = a.mapped(n.at_a)
             at_b = n.at_b if not seam.b or n.at_b is None else b.mapped(n.at_b)
-            if at_a is None or (seam.b and n.at_b is not None and at_b is None):
+            if at_a is None:
                 self.told.append(f"The notch “{n.name}” of the {seam.name} lay on paper that is gone.")
-            else:
-                places.append(replace(n, at_a=at_a, at_b=at_b))
-        known = {"start", "end", *(n.name for n in places)}
-        rules = tuple(r for r in seam.rules if r.start in known and r.end in known)
+                continue
+            if seam.b and n.at_b is not None and at_b is None:
+                self.told.append(f"The notch “{n.name}” of the {seam.name} has lost its partner: that lay on paper that is gone.")
+            places.append(replace(n, at_a=at_a, at_b=at_b))
+        rules = self._rules_kept(seam, notches, (a, b), places)
         return Seam(seam.name, a.side, b.side, rule, rules), (a, b), places
+
+    def _rules_kept(
+        self, seam: Seam, before: list[Notch], sides: tuple[NewSide, NewSide], now: list[Notch]
+    ) -> tuple[IntervalRule, ...]:
+        """The rules of the seam's parts. One whose notch went with the paper beyond it holds from the side's end on; one whose paper is all gone is
+        told."""
+        known = {"start", "end", *(n.name for n in now)}
+        kept: list[IntervalRule] = []
+        for r in seam.rules:
+            if {r.start, r.end} <= known:
+                kept.append(r)
+                continue
+            new, on = (sides[0], "a") if r.rule.longer == "a" or not seam.b else (sides[1], "b")
+            at = {n.name: (n.at_a if on == "a" else n.at_b) for n in before} | {"start": 0.0, "end": new.before}
+            low, high = at.get(r.start), at.get(r.end)
+            legs = [
+                x for x in new.legs if low is not None and high is not None and low < x.old_to - SNAP and x.old_from < high - SNAP
+            ]
+            start = r.start if r.start in known else "start" if legs and legs[0] is new.legs[0] else ""
+            end = r.end if r.end in known else "end" if legs and legs[-1] is new.legs[-1] else ""
+            if start and end:
+                kept.append(replace(r, start=start, end=end))
+            else:
+                self.told.append(f"The {seam.name} is {r.rule} from {r.start} to {r.end} no more: that paper is gone.")
+        return tuple(kept)
+
+    def give_up(self, seam: Seam, given_up: Collection[str], instead: Sequence[Seam]) -> None:
+        """A seam that a move does away with: its fullness is taken over by one of those ``instead``, or given up by name."""
+        full = [r for r in (seam.rule, *(x.rule for x in seam.rules)) if r.kind in TAKES_UP and not r.length]
+        if not full:
+            return
+        edges = {(s.piece, s.edge) for s in seam.a + seam.b}
+        if any(s.rules and edges & {(x.piece, x.edge) for x in s.a + s.b} for s in instead):
+            return
+        if seam.name not in given_up:
+            raise Undeclared(f"the {seam.name} seam was {full[0]}, and nothing was said of it")
+        self.told.append(f"The {seam.name} is {full[0]} no more: its promise went with the seam.")
 
     def _refuse_unsaid(self, seam: Seam, a: NewSide, b: NewSide) -> None:
         for word, new in (("first", a), ("second", b)):
@@ -307,10 +350,19 @@ class _Follower:
         left = a if a.side else b
         self.told.append(f"One side of the {seam.name} seam is gone: the other waits for a partner.")
         places = []
+        if b.side:
+            seam = turned_over(seam)
+            notches = [replace(n, at_a=n.at_b, at_b=n.at_a) for n in notches if n.at_b is not None]
         for n in notches:
-            was = n.at_a if a.side else n.at_b
-            now = None if was is None else left.mapped(was)
+            now = left.mapped(n.at_a)
             if now is not None:
                 places.append(replace(n, at_a=now, at_b=None))
         nothing = NewSide((), (), 0.0, 0.0, 0.0)
-        return Seam(seam.name, left.side, (), SeamRule("hold", length=left.length)), (left, nothing), places
+        # What was gathered, pleated or eased in it waits with it: all of the side, or from notch to notch.
+        rules = tuple(r for r in self._rules_kept(seam, notches, (left, nothing), places) if r.rule.longer == "a")
+        if seam.rule.kind in ("gather", "pleat") and seam.rule.longer == "a" and not rules:
+            rules = (IntervalRule("start", "end", seam.rule),)
+        alone = Seam(seam.name, left.side, (), SeamRule("hold"), rules)
+        laid = AsSewn(left.length, tuple(zones_along(alone, left.length, places)))
+        places = [replace(n, at_b=laid.sewn(n.at_a)) for n in places] if rules else places
+        return replace(alone, rule=SeamRule("hold", length=laid.length)), (left, nothing), places

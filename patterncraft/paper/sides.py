@@ -27,12 +27,13 @@ class Origin(NamedTuple):
 
 
 class Leg(NamedTuple):
-    """``old_from``–``old_to`` cm along the old side lie at ``new_from``–``new_to`` along the new one."""
+    """``old_from``–``old_to`` cm along the old side lie at ``new_from``–``new_to`` along the new one, on its stretch number ``stretch``."""
 
     old_from: float
     old_to: float
     new_from: float
     new_to: float
+    stretch: int = 0
 
 
 class NewSide(NamedTuple):
@@ -47,8 +48,8 @@ class NewSide(NamedTuple):
     def mapped(self, at: float) -> float | None:
         """cm along the old side → cm along the new one.
 
-        A place on paper that is gone between two bits still there is where they were closed up; at an end
-        that is cut off it is nowhere: None. A place where the side was opened stays before the gap.
+        A place on paper that is gone between two bits of one edge is where they were closed up; on paper that was cut off, at an
+        end or where two sheets meet, it is nowhere: None. A place where the side was opened stays before the gap.
         """
         before: Leg | None = None
         for leg in self.legs:
@@ -58,7 +59,7 @@ class NewSide(NamedTuple):
             if leg.old_to < at:
                 before = leg
         after = next((leg for leg in self.legs if leg.old_from > at), None)
-        return before.new_to if before and after else None
+        return before.new_to if before and after and before.stretch == after.stretch else None
 
 
 class _Bit(NamedTuple):
@@ -125,7 +126,7 @@ class Whereabouts:
             piece = self._before.piece(s.piece)
             if s.piece not in taken:
                 size, base = sewn_length(piece, s.edge, s.run), sum(lengths)
-                legs.append(Leg(old, old + size, base, base + size))
+                legs.append(Leg(old, old + size, base, base + size, len(stretches)))
                 stretches.append(s)
                 keys.append(None)
                 lengths.append(size)
@@ -148,7 +149,9 @@ class Whereabouts:
                         lengths.append(along.whole)
                     base = sum(lengths[:-1])
                     begins = old + (size - bit.high if back else bit.low)
-                    legs.append(Leg(begins, begins + bit.high - bit.low, base + along(first), base + along(last)))
+                    legs.append(
+                        Leg(begins, begins + bit.high - bit.low, base + along(first), base + along(last), len(stretches) - 1)
+                    )
                     covered += bit.high - bit.low
                 gone += max(size - covered, 0.0)
                 old += size

@@ -233,7 +233,11 @@ def _laid_down(pattern: Pattern, hand: InHand, neck: Neck, drawn: Piece, pencil:
     piece = assert_sound(drawn, "Make the collar narrower, or let it break lower.")
     seam = neck.reading.seam
     followed = lay_down(
-        hand, [piece], changed=[seam.name, *free_beside(pattern, piece.name)], dropped=[seam.name, *gone_with(pattern, piece)]
+        hand,
+        [piece],
+        changed=[seam.name, *free_beside(pattern, piece.name)],
+        dropped=[seam.name, *gone_with(pattern, piece)],
+        given_up=[seam.name, *gone_with(pattern, piece)],
     )
     after = followed.pattern
     names = [s.name for s in after.seams]

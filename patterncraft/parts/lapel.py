@@ -197,7 +197,11 @@ def _laid(
     seam = neck.reading.seam
     assert_sound(collar, "Make the collar shallower.")
     followed = lay_down(
-        hand, [worked], changed=[seam.name, *free_beside(pattern, worked.name)], dropped=[seam.name, *gone_with(pattern, worked)]
+        hand,
+        [worked],
+        changed=[seam.name, *free_beside(pattern, worked.name)],
+        dropped=[seam.name, *gone_with(pattern, worked)],
+        given_up=[seam.name, *gone_with(pattern, worked)],
     )
     after = followed.pattern
     names = [s.name for s in after.seams]

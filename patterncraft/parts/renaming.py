@@ -15,4 +15,4 @@ def edges_called(pattern: Pattern, piece: str, old: str, new: str, kind: EdgeKin
     hand = take_up(pattern, piece)
     sheet = hand.piece(piece)
     outline = tuple(replace(e, name=new, kind=kind, cut="") if e.name == old else e for e in sheet.outline)
-    return lay_down(hand, [sheet.with_outline(outline)], dropped=dropped).pattern
+    return lay_down(hand, [sheet.with_outline(outline)], dropped=dropped, given_up=dropped).pattern
