@@ -5,37 +5,33 @@ from __future__ import annotations
 import argparse
 import json
 import sys
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from . import cli_checks, cli_import, cli_lay, cli_run
+from . import cli_checks, cli_import, cli_lay, cli_run, cli_style
 from .comparing.figures import compare
 from .comparing.told import as_table
 from .drafting.audit import audit
 from .drafting.audit_line import AuditLine
-from .drafting.school import BASE_WORDS, Block
+from .drafting.school import BASE_WORDS
 from .drafting.schools import SCHOOLS, school
 from .errors import BadFile, BadSetting, PatternError
 from .finishing.finish import finish
 from .finishing.plan import Finishing, NetFinish
-from .fitting.again import drafted_again
 from .formats.dxf import pattern_dxf
 from .formats.hpgl import pattern_hpgl
 from .formats.json_in import read_json
-from .formats.openfile import BlockFile, BlockPath, BlockPin, Drafted, MeasuresFile, PatternFile, StyleFile
+from .formats.openfile import BlockFile, MeasuresFile, PatternFile, StyleFile
 from .formats.openfile_io import block_file, chart_of, pattern_file, read_block, read_file, read_pattern, write_file
 from .formats.pdf import pattern_pdf
 from .formats.school_sheet import school_sheet
 from .formats.svg import pattern_svg
 from .formats.tiles import PAPERS, SCALES
 from .house import HouseRules
-from .moves.registry import MOVES, read_steps
+from .moves.registry import MOVES
 from .paper.account import paper_account
-from .paper.pattern import Pattern
-from .replay import Replay, replay
-from .style import on_one_table
 
 
 def main(argv: Sequence[str] | None = None) -> int:
@@ -75,6 +71,7 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("style", type=Path)
     p.add_argument("--block", action="append", default=[], metavar="NAME=BLOCK.json")
     p.add_argument("--out", required=True, type=Path)
+    cli_style.measures_argument(p)
     command("checks", _printing(cli_checks.checks), "every check it knows, with its limit and its reason")
     cli_checks.arguments(command("check", _printing(cli_checks.check), "the ledger, every check, the paper account"))
     p = command("account", _account, "block paper + new paper − put away = area, per piece and in all")
@@ -89,13 +86,12 @@ def _parser() -> argparse.ArgumentParser:
     p.add_argument("--paper", default="", help=f"{', '.join(PAPERS)} or roll:WIDTH, in cm")
     p.add_argument("--scale", default="1:1", choices=list(SCALES))
     p.add_argument("--net", action="store_true", help="without allowances")
-    p = command(
-        "size-run", _printing(lambda args: cli_run.run(args, _blocks)), "one style on several blocks: nested, with its key lengths"
-    )
+    cli_style.measures_argument(p)
+    p = command("size-run", _printing(cli_run.run), "one style on several blocks: nested, with its key lengths")
     cli_run.arguments(p)
     p = command(
         "lay",
-        _printing(lambda args: cli_lay.lay(args, _any_pattern)),
+        _printing(cli_lay.lay),
         "a pattern's pieces on cloth: the length to buy, and a drawing",
     )
     cli_lay.arguments(p)
@@ -182,9 +178,9 @@ def _cut(args: argparse.Namespace) -> int:
     unknown = set(given) - set(style.blocks)
     if unknown:
         raise BadFile(f"the style has no block called “{sorted(unknown)[0]}”.", "--block", f"It has: {', '.join(style.blocks)}.")
-    blocks = _blocks(style, given, args.style.parent)
     rules = style.rules or HouseRules()
-    done = _replayed(style, blocks, rules)
+    start = cli_style.on_table(style, given, args.style.parent, cli_style.typed(args))
+    done = cli_style.replayed(style, start)
     args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules, done, style.acknowledged)))
     lines, data = [], []
     for d in done.done:
@@ -196,55 +192,11 @@ def _cut(args: argparse.Namespace) -> int:
     return 0
 
 
-def _replayed(style: StyleFile, blocks: Mapping[str, Pattern], rules: HouseRules) -> Replay:
-    """All steps done. Raises what stopped them."""
-    done = replay(on_one_table(blocks), read_steps(style.steps), rules)
-    if done.stopped:
-        raise done.stopped
-    return done
-
-
 def _pair(text: str) -> tuple[str, str]:
     name, equals, path = text.partition("=")
     if not equals:
         raise BadSetting(f"“{text[:60]}” names no file.", "--block", "Write it as NAME=BLOCK.json.")
     return name, path
-
-
-def _blocks(style: StyleFile, given: Mapping[str, str], folder: Path) -> dict[str, Pattern]:
-    """The style's blocks by role, those named by another as the block they are made on after that one."""
-    made: dict[str, Block] = {}
-    waiting = dict(style.blocks)
-    while waiting:
-        ready = [r for r, ref in waiting.items() if not (isinstance(ref, Drafted) and isinstance(ref.on, str)) or ref.on in made]
-        if not ready:
-            role, ref = next(iter(waiting.items()))
-            on = ref.on if isinstance(ref, Drafted) else ""
-            raise BadFile(
-                f"the {role} is made on “{on}”, which is no block of the style.", role, f"It has: {', '.join(style.blocks)}."
-            )
-        for role in ready:
-            made[role] = _block(role, waiting.pop(role), given.get(role), folder, made)
-    return {role: made[role].pattern for role in style.blocks}
-
-
-def _block(
-    name: str,
-    ref: BlockFile | BlockPath | BlockPin | Drafted,
-    given: str | None,
-    folder: Path,
-    made: Mapping[str, Block],
-) -> Block:
-    if given:
-        return read_block(read_file(_bytes(Path(given)), BlockFile, given))
-    if isinstance(ref, BlockPath):
-        return read_block(read_file(_bytes(folder / ref.file), BlockFile, ref.file))
-    if isinstance(ref, BlockPin):
-        raise BadFile("the block lies in a workroom, not in this file.", name, f"Give it with --block {name}=BLOCK.json.")
-    if isinstance(ref, BlockFile):
-        return read_block(ref, name)
-    base = made[ref.on] if isinstance(ref.on, str) else read_block(ref.on) if ref.on else None
-    return drafted_again(ref.school, ref.measures, ref.settings, base, ref.corrections)
 
 
 def _account(args: argparse.Namespace) -> int:
@@ -260,26 +212,13 @@ def _account(args: argparse.Namespace) -> int:
 
 
 def _compare(args: argparse.Namespace) -> int:
-    found = compare(*(_any_pattern(path) for path in (args.a, args.b)))
+    found = compare(*(cli_style.any_pattern(path) for path in (args.a, args.b)))
     _print(args, asdict(found), as_table(found, (args.a.stem, args.b.stem), "cm"))
     return 0
 
 
-def _any_pattern(path: Path) -> Pattern:
-    """The pattern in a file of any kind that holds one; a style with its steps done."""
-    data = _bytes(path)
-    raw = read_json(data, str(path))
-    kind = raw.get("kind") if isinstance(raw, dict) else None
-    if kind == "block":
-        return read_block(read_file(data, BlockFile, str(path))).pattern
-    if kind == "style":
-        style = read_file(data, StyleFile, str(path))
-        return _replayed(style, _blocks(style, {}, path.parent), style.rules or HouseRules()).pattern
-    return read_pattern(read_file(data, PatternFile, str(path)))
-
-
 def _export(args: argparse.Namespace) -> int:
-    pattern, name = _any_pattern(args.pattern), args.pattern.stem
+    pattern, name = cli_style.any_pattern(args.pattern, cli_style.typed(args)), args.pattern.stem
     plan = Finishing(lines=(NetFinish(),)) if args.net else _plan_of(args.pattern)
     pieces = finish(pattern, HouseRules(), name, plan)
     kind, scale = args.out.suffix.lower(), SCALES[args.scale]

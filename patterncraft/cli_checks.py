@@ -11,9 +11,10 @@ from pydantic import ValidationError
 
 from .checks.registry import CHECKS
 from .checks.report import Judged, report, report_lines
+from .cli_style import measures_argument, typed
 from .errors import BadSetting
-from .formats.openfile import MeasuresFile, PatternFile
-from .formats.openfile_io import chart_of, let_stand, read_file, subject_of
+from .formats.openfile import PatternFile
+from .formats.openfile_io import let_stand, read_file, subject_of, wearer_in
 from .house import HouseRules
 from .validation import first_fault
 
@@ -24,7 +25,7 @@ Printed = tuple[Any, list[str]]
 def arguments(parser: argparse.ArgumentParser) -> None:
     """What ``check`` is asked with."""
     parser.add_argument("pattern", type=Path)
-    parser.add_argument("--measures", type=Path, help="the wearer's measures: then girths and getting in are looked at too")
+    measures_argument(parser)
     parser.add_argument(
         "--rule", action="append", default=[], metavar="KEY=VALUE", dest="rules", help="a house rule, as looking.kink=3"
     )
@@ -33,7 +34,7 @@ def arguments(parser: argparse.ArgumentParser) -> None:
 def check(args: argparse.Namespace) -> tuple[int, Printed]:
     """The ledger, every check, the paper account. Status 1 where something is broken or found that nobody acknowledged."""
     file = read_file(args.pattern.read_bytes(), PatternFile, str(args.pattern))
-    body = chart_of(read_file(args.measures.read_bytes(), MeasuresFile, str(args.measures))) if args.measures else None
+    body = wearer_in(file) | dict(typed(args))
     rules = read_rules(args.rules)
     found = report(subject_of(file, rules, body, str(args.pattern)), let_stand(file.acknowledged))
     data = {

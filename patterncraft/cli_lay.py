@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import argparse
-from collections.abc import Callable
 from pathlib import Path
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
 from .cli_checks import Printed
+from .cli_style import any_pattern, measures_argument, typed
 from .errors import BadSetting
 from .finishing.finish import finish
 from .formats.lay_svg import lay_svg, path_of
@@ -21,10 +21,8 @@ from .laying.lay import Lay
 from .laying.matching import phases_for
 from .laying.packing import task_of
 from .laying.shapes import shapes_for
-from .paper.pattern import Pattern
 from .validation import first_fault
 
-Reader = Callable[[Path], Pattern]
 M = TypeVar("M", bound=BaseModel)
 
 
@@ -43,11 +41,12 @@ def arguments(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--cloth", default="shell", help="which of the pattern's cloths: shell, lining, interfacing …")
     parser.add_argument("--seconds", type=float, default=10.0)
     parser.add_argument("--out", type=Path, metavar="lay.svg")
+    measures_argument(parser)
 
 
-def lay(args: argparse.Namespace, read: Reader) -> tuple[int, Printed]:
-    """The best lay found in that time. ``read``: a file's pattern, whatever kind of file it is."""
-    pattern = read(args.pattern)
+def lay(args: argparse.Namespace) -> tuple[int, Printed]:
+    """The best lay found in that time, of a file's pattern, whatever kind of file it is."""
+    pattern = any_pattern(args.pattern, typed(args))
     cloth = _read(Cloth, {"width": args.width, "selvedge": args.selvedge, "nap": args.nap, "repeat_along": args.repeat})
     how = "folded" if args.fold else "doubled" if args.doubled else "single"
     order = _read(LayOrder, {"how": how, "gap": args.gap, "match": args.match, "seconds": args.seconds})

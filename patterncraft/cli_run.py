@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import argparse
-from collections.abc import Callable, Mapping
 from dataclasses import asdict
 from pathlib import Path
 
 from .cli_checks import Printed
+from .cli_style import measures_argument, on_table, typed
 from .comparing.size_run import Body, SizeRun, size_run
 from .errors import BadFile, BadSetting
 from .finishing.finish import finish
@@ -19,11 +19,6 @@ from .formats.openfile import StyleFile
 from .formats.openfile_io import read_file
 from .house import HouseRules
 from .moves.registry import read_steps
-from .paper.pattern import Pattern
-from .style import on_one_table
-
-Laid = Callable[[StyleFile, Mapping[str, str], Path], Mapping[str, Pattern]]
-"""A style's blocks by role, those given read from their files."""
 
 
 def arguments(parser: argparse.ArgumentParser) -> None:
@@ -38,13 +33,15 @@ def arguments(parser: argparse.ArgumentParser) -> None:
     )
     parser.add_argument("--at", default="", help="the point that lies on its like, as “neckline / shoulder”")
     parser.add_argument("--out", required=True, type=Path, metavar="run.svg", help="or run.pdf")
+    measures_argument(parser)
 
 
-def run(args: argparse.Namespace, blocks: Laid) -> tuple[int, Printed]:
+def run(args: argparse.Namespace) -> tuple[int, Printed]:
     """Exit 1 where a step cannot be done on a size, or a promise is not kept there."""
     style = read_file(args.style.read_bytes(), StyleFile, str(args.style))
     rules = style.rules or HouseRules()
-    bodies = [Body(label, on_one_table(blocks(style, given, args.style.parent))) for label, given in _sizes(args.block, style)]
+    measures = typed(args)
+    bodies = [Body(label, on_table(style, given, args.style.parent, measures)) for label, given in _sizes(args.block, style)]
     found = size_run(bodies, read_steps(style.steps), rules)
     plan = Finishing(lines=tuple(style.finishing))
     sizes = [Size(c.label, c.pattern, finish(c.pattern, rules, c.label, plan)) for c in found.cuts]

@@ -225,6 +225,9 @@ class AcknowledgedData(Strict):
     reason: str = Field(min_length=1, max_length=300)
 
 
+Wearer = Annotated[dict[Name, float], Field(max_length=100, description="Whose it is: measures by their keys, cm.")]
+
+
 class MeasuresFile(Head):
     """A person's chart. ``values`` by the measures' keys, in ``unit``."""
 
@@ -284,6 +287,7 @@ class PatternFile(Head):
     record: Record | None = None
     remarks: list[RemarkData] = Field(default_factory=list, max_length=200)
     acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
+    wearer: Wearer | None = None
 
 
 class BlockFile(Head):
@@ -320,6 +324,7 @@ class StyleFile(Head):
     steps: list[dict[str, Any]] = Field(default_factory=list, max_length=2000)
     rules: HouseRules | None = None
     acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
+    wearer: Wearer | None = None
     finishing: list[FinishLine] = Field(default_factory=list, max_length=400)
 
 

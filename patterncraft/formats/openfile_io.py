@@ -132,6 +132,11 @@ def chart_of(file: MeasuresFile) -> dict[str, float]:
     return read_chart(file.values, file.unit)
 
 
+def wearer_in(file: StyleFile | PatternFile) -> dict[str, float]:
+    """What a file says of its wearer, cm. Raises BadMeasure for what no tape can show."""
+    return read_chart(file.wearer or {})
+
+
 # ---- pattern → data
 
 
@@ -285,6 +290,7 @@ def pattern_file(
         record=after(replay) if replay else None,
         remarks=[RemarkData(**r._asdict()) for r in remarks_found(Subject.after(replay, rules or HouseRules()))] if replay else [],
         acknowledged=list(let_stand),
+        wearer={k: _short(v) for k, v in pattern.wearer.items()} or None,
     )
 
 

@@ -186,5 +186,11 @@ def style_file(style: Style) -> StyleFile:
     let_stand = [AcknowledgedData(**a) for a in style.acknowledged]
     own = list(style.finish_plan().lines)
     return StyleFile(
-        name=style.name, blocks=dict(blocks), steps=steps_of(style), rules=rules, acknowledged=let_stand, finishing=own
+        name=style.name,
+        blocks=dict(blocks),
+        steps=steps_of(style),
+        rules=rules,
+        acknowledged=let_stand,
+        wearer=dict(wearer_of(pins_of(style))) or None,
+        finishing=own,
     )
