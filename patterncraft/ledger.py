@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import itertools
-from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
@@ -12,12 +11,9 @@ from .house import HouseRules
 from .paper.dart import darts_of
 from .paper.pattern import Pattern
 from .paper.piece import Piece
-from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Side, Stretch
-from .paper.sewn import run_of, sewn_length
+from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
+from .paper.sewn import run_of
 from .tolerances import SNAP
-
-TAKES_UP = ("gather", "pleat", "ease")
-"""Kinds of rule by which a side is longer than it will be sewn."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,50 +68,6 @@ def ledger(pattern: Pattern, rules: HouseRules) -> tuple[Promise, ...]:
     return tuple(_seam_promise(pattern, s, rules) for s in pattern.seams) + tuple(
         promise for p in pattern.pieces for promise in _leg_promises(p.name, pattern, rules)
     )
-
-
-def fullness_of(pattern: Pattern, edge: str, pieces: Collection[str]) -> float:
-    """cm by which the edges of that name on these pieces are longer than they will be sewn, all round the body: what is gathered,
-    pleated or eased in them by their seams' rules."""
-    taken: dict[frozenset[Stretch], float] = {}
-    for seam in pattern.seams:
-        if not any(r.kind in TAKES_UP for r in (seam.rule, *(x.rule for x in seam.rules))):
-            continue
-        for side, own in ((seam.a, "a"), (seam.b, "b")):
-            if not side or any(s.edge != edge or s.piece not in pieces for s in side):
-                continue
-            whole = pattern.side_length(side)
-            lost = _times_round(pattern, side) * _taken_up(seam, own, whole, pattern.notches_of(seam.name))
-            # Sewn into two seams, as a trim is, an edge is gathered once.
-            where = frozenset(s._replace(start="") for s in side)
-            taken[where] = max(taken.get(where, 0.0), lost)
-    return sum(taken.values())
-
-
-def _times_round(pattern: Pattern, side: Side) -> float:
-    """How often a side comes round the body; the mean by length where its pieces are not cut equally often."""
-    sizes = [(sewn_length(p := pattern.piece(s.piece), s.edge, s.run), p.cut.times_round) for s in side]
-    return sum(size * times for size, times in sizes) / sum(size for size, _ in sizes)
-
-
-def _taken_up(seam: Seam, own: str, whole: float, notches: list[Notch]) -> float:
-    """cm that a side loses in being gathered, pleated or eased, interval by interval."""
-    at = {n.name: (n.at_a if own == "a" else n.at_b) for n in notches} | {"start": 0.0, "end": whole}
-    lost = ruled = 0.0
-    for r in seam.rules:
-        low, high = at.get(r.start), at.get(r.end)
-        if low is not None and high is not None:
-            lost += _lost(r.rule, own, high - low)
-            ruled += high - low
-    return lost + _lost(seam.rule, own, whole - ruled)
-
-
-def _lost(rule: SeamRule, own: str, length: float) -> float:
-    if rule.longer != own:
-        return 0.0
-    if rule.kind in ("gather", "pleat"):
-        return length * (1 - 1 / rule.ratio)
-    return min(rule.maximum, length) if rule.kind == "ease" and rule.length == 0.0 else 0.0
 
 
 def _seam_promise(pattern: Pattern, seam: Seam, rules: HouseRules) -> Promise:

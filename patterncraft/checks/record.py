@@ -14,9 +14,8 @@ from typing import Any, Final
 from pydantic import Field
 
 from ..by_identity import ByIdentity
-from ..comparing.round_the_body import girths
+from ..girths import round_the_body
 from ..house import Strict, edge_word
-from ..ledger import fullness_of
 from ..paper.dart import darts_of
 from ..paper.made import Made
 from ..paper.pattern import Pattern
@@ -124,19 +123,6 @@ def _bend_records(pattern: Pattern) -> Iterable[BendRecord]:
             jump=max((b.jump for b in own), default=0.0),
             corner=max((b.corner for b in own), default=0.0),
         )
-
-
-def _round_the_body(pattern: Pattern) -> dict[str, float]:
-    found: dict[str, float] = {}
-    for g in girths(pattern):
-        # Of seams over edges that are only in part the same, fullness is counted in each.
-        found.setdefault(g.name, max(g.length - fullness_of(pattern, g.name, g.pieces), 0.0))
-    return found
-
-
-round_the_body = ByIdentity(_round_the_body, 512)
-"""cm round the body at every line, waist and hem that goes round it, without what is gathered or pleated there. Of several of one name (the hems of body and
-sleeves go apart), the first, which is the widest of the body."""
 
 
 def after(replay: Replay) -> Record:

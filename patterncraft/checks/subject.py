@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ..by_identity import ByIdentity
+from ..girths import round_the_body
 from ..house import HouseRules
 from ..ledger import Promise, ledger
 from ..measures.chart import Chart
@@ -15,7 +16,7 @@ from ..paper.pattern import Pattern
 from ..paper.seam import Seam, Side
 from ..replay import Replay
 from .joints import Joint, joints_of
-from .record import Record, after, round_the_body
+from .record import Record, after
 
 
 @dataclass(frozen=True)
@@ -68,7 +69,7 @@ class Subject:
 
     @cached_property
     def girths(self) -> Mapping[str, float]:
-        """cm round the body by line or edge, fullness apart."""
+        """cm round the body by level or edge, as sewn."""
         return round_the_body(self.pattern)
 
     @cached_property

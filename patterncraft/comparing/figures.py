@@ -6,7 +6,9 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from ..girths import girths
 from ..paper.dart import darts_of
+from ..paper.level import straight_lines
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
@@ -14,7 +16,6 @@ from ..paper.widths import width_along
 from ..units import Unit, format_length
 from .heights import width_at
 from .laid_over import pieces_in_common
-from .round_the_body import girths, straight_lines
 
 ALIKE: Final = 0.005
 """cm (or cm²): less than this between two figures is no difference one could cut."""

@@ -13,6 +13,7 @@ from ..checks.finding import Finding
 from ..checks.registry import CHECKS
 from ..checks.subject import Subject
 from ..errors import PatternError
+from ..girths import girths
 from ..house import HouseRules
 from ..ledger import Promise, ledger
 from ..moves.move import Move
@@ -20,7 +21,6 @@ from ..paper.pattern import Pattern
 from ..paper.sewn import sewn_length
 from ..replay import Replay, replay
 from .on_another import as_far_as_it_goes
-from .round_the_body import girths
 
 FEW: Final = 4
 """Bodies from which on one can say that a step between two of them is unlike the others."""

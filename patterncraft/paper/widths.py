@@ -4,11 +4,16 @@ from __future__ import annotations
 
 from ..geometry.path import Path
 from .dart import darts_of
+from .level import level_on
 from .piece import Piece
 
 
 def width_along(piece: Piece, line: str) -> float:
-    """cm of a drawn straight line, all its parts, less what darts take out of it; 0 where there is none of that name."""
+    """cm of the piece at the level of a drawn line, from edge to edge, as it is sewn. Of a straight line that is no level, cm of the line, all its parts, less
+    what darts take out of it; 0 where there is none of that name."""
+    level = level_on(piece, line)
+    if level is not None:
+        return level.length
     paths = [x.path for x in piece.lines if x.name == line]
     return sum(path.length - _taken_up(piece, path) for path in paths)
 

@@ -1,7 +1,8 @@
 """A skirt whose front is cut six times over and whose back is pleated: what the pleats take up is counted as often as the back is cut."""
 
-from patterncraft.checks.record import record_of, round_the_body
+from patterncraft.checks.record import record_of
 from patterncraft.drafting.schools import school
+from patterncraft.girths import round_the_body
 from tests.rich import worked
 from tests.samples import WHOLE
 

@@ -6,8 +6,8 @@ from __future__ import annotations
 import pytest
 import shapely
 
-from patterncraft.comparing.round_the_body import girths
 from patterncraft.geometry.path import straight
+from patterncraft.girths import girths
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import DrawnLine, Piece
@@ -43,4 +43,4 @@ def test_a_line_without_length_has_no_width() -> None:
     piece = sleeve(front_raised=3.0)
     dotted = Piece(piece.name, piece.outline, piece.darts, lines=(dot,))
     assert width_along(dotted, "dot") == 0.0
-    assert [g.name for g in girths(Pattern((dotted,)))] == []
+    assert girths(Pattern((dotted,))) == ()

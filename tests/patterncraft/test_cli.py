@@ -35,7 +35,8 @@ def test_from_measures_to_a_printed_pattern(folder: Path, capsys: pytest.Capture
     assert run(folder, "draft", "bodice-direct", "--measures", "@m.json", "--set", "bust_ease=4", "--out", "@block.json") == 0
     assert run(folder, "cut", "@style.json", "--out", "@pattern.json") == 0
     assert "Rotate the waist dart of the front to the middle of the shoulder, all of it." in capsys.readouterr().out
-    assert run(folder, "check", "@pattern.json") == 0
+    assert run(folder, "check", "@pattern.json") == 1, "the draft knows her bust, and it is wider than the waist"
+    assert "in-waist" in capsys.readouterr().out
     for kind in ("svg", "pdf", "json"):
         assert run(folder, "export", "@pattern.json", "--to", f"@out.{kind}") == 0
     assert (folder / "out.pdf").read_bytes().startswith(b"%PDF")

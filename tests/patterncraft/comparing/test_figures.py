@@ -8,10 +8,10 @@ import pytest
 
 from patterncraft.comparing.figures import Figure, compare
 from patterncraft.comparing.recipes import StepSideBySide, differing_steps
-from patterncraft.comparing.round_the_body import girths
 from patterncraft.comparing.told import as_table
 from patterncraft.drafting.schools import school
 from patterncraft.geometry.path import straight
+from patterncraft.girths import girths
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, DrawnLine
@@ -80,7 +80,7 @@ def test_a_sleeves_hem_is_not_added_to_the_skirts() -> None:
     assert not [pieces for name, pieces in found if "sleeve" in pieces]
     # A lining goes round no second time.
     lined = replace(parts["skirt"], pieces=tuple(replace(p, cut=replace(p.cut, cloth="lining")) for p in parts["skirt"].pieces))
-    assert girths(lined) == []
+    assert girths(lined) == ()
 
 
 def test_two_waists_that_are_not_sewn_together_are_told_by_their_pieces() -> None:
@@ -112,12 +112,12 @@ def test_a_half_on_the_fold_counts_twice_and_a_pair_twice() -> None:
     single = replace(square(10.0, "c"), lines=(line,), cut=CutPlan(1, on_fold=False, mirrored=False))
     assert [g.length for g in girths(Pattern((one, other)))] == pytest.approx([40.0])
     assert [g.length for g in girths(Pattern((one, other, single)))] == pytest.approx([50.0])
-    assert girths(Pattern((other,))) == [], "a pair of sleeves goes round no body"
+    assert girths(Pattern((other,))) == (), "a pair of sleeves goes round no body"
 
 
 def test_a_curved_line_has_no_width() -> None:
     bent = DrawnLine("style line", square().outline[0].path.then(square().outline[1].path))
-    assert girths(Pattern((replace(square(10.0, "a"), lines=(bent,)), replace(square(10.0, "b"), lines=(bent,))))) == []
+    assert girths(Pattern((replace(square(10.0, "a"), lines=(bent,)), replace(square(10.0, "b"), lines=(bent,))))) == ()
 
 
 def test_the_panelled_front_against_the_plain_one_keeps_the_waist_all_round() -> None:

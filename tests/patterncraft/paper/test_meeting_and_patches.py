@@ -126,7 +126,9 @@ def test_sides_drafted_from_opposite_ends_are_walked_in_one_sense() -> None:
     found = meet(pattern, one, other, "armhole")
     assert found.seam.b == (Stretch("body", "armhole", "back side"),)
     assert [(n.at_a, n.at_b) for n in found.notches] == [(17.0, 16.0)], "4 from the front are 16 from the back"
-    assert found.seam.rules == (IntervalRule("start", "low", SeamRule("gather", ratio=1.2, longer="b")),), "its sixteen from the back"
+    assert found.seam.rules == (IntervalRule("start", "low", SeamRule("gather", ratio=1.2, longer="b")),), (
+        "its sixteen from the back"
+    )
     # Begun at like ends nothing is turned.
     alike = meet(pattern, one, replace(other, a=(Stretch("sleeve", "cap", "front underarm"),)), "armhole")
     assert alike.seam.b == one.a

@@ -10,7 +10,7 @@ import pytest
 import shapely
 from svgpathtools import CubicBezier
 
-from patterncraft.geometry.path import Path, straight
+from patterncraft.geometry.path import Path
 from patterncraft.geometry.region import signed_area
 from patterncraft.measures.figure import oval
 from patterncraft.paper.closure import Reach
@@ -18,11 +18,10 @@ from patterncraft.paper.dart import darts_of
 from patterncraft.paper.follow import lay_down, take_up
 from patterncraft.paper.patches import on_paper, split_patches
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import DrawnLine, Piece
+from patterncraft.paper.piece import Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch, called
 from patterncraft.paper.stitching import SOFT, stitched_legs
 from patterncraft.paper.trace import Trace, backward, cut_traces, end_to_end
-from patterncraft.paper.widths import width_along
 from tests.patterncraft.moves.test_words import one_dart as table_with_a_dart
 from tests.samples import cut_level, square
 
@@ -107,27 +106,6 @@ def test_a_notch_that_is_gone_counts_as_the_end_of_the_seam(start: str, end: str
 
 
 # ---- darts
-
-
-def test_a_width_across_a_dart_is_what_a_library_measures_outside_it() -> None:
-    """Lines at random across a dart; a stretch that meets one leg only is taken whole."""
-    piece = one_dart()
-    (dart,) = darts_of(piece)
-    wedge = shapely.Polygon([(z.real, z.imag) for z in (dart.mouth[0], dart.pivot, dart.mouth[1])])
-    through = 0
-    for _ in range(60):
-        share = DICE.uniform(0.05, 0.95)
-        level = dart.middle + (dart.pivot - dart.middle) * share
-        way = complex(1, DICE.uniform(-0.4, 0.4)) * (dart.mouth[1] - dart.mouth[0])
-        way /= abs(way)
-        a, b = level - way * DICE.uniform(0, 12), level + way * DICE.uniform(0, 12)
-        line = shapely.LineString([(a.real, a.imag), (b.real, b.imag)])
-        legs = [shapely.LineString([(m.real, m.imag), (dart.pivot.real, dart.pivot.imag)]).crosses(line) for m in dart.mouth]
-        taken = line.intersection(wedge).length if all(legs) else 0.0
-        through += all(legs)
-        drawn = replace(piece, lines=(DrawnLine("level", straight(a, b)),))
-        assert width_along(drawn, "level") == pytest.approx(abs(b - a) - taken, abs=1e-6)
-    assert through > 10
 
 
 def test_a_leg_of_two_softenings_or_less_is_stitched_straight_and_a_longer_one_runs_out_on_its_fold() -> None:
