@@ -20,6 +20,7 @@ from .as_sewn import TAKES_UP, AsSewn, zones_along
 from .closure import still_there
 from .dart import renamed
 from .edge import Edge
+from .levels_drawn import drawn_whole, with_levels_drawn
 from .opened import Opened, add_fullness
 from .pattern import Pattern
 from .piece import Piece
@@ -139,7 +140,8 @@ def lay_down(
                 seam, own = add_fullness(hand.before, seam, sides, own, opened)
         kept_seams.append(seam)
         kept_notches += own
-    table = _on_table(hand, [_at_rest(p) for p in pieces])
+    whole = frozenset(name for p in hand.pieces for name in drawn_whole(hand.before.piece(p.name)))
+    table = _on_table(hand, [with_levels_drawn(_at_rest(p), whole) for p in pieces])
     order = {(n.seam, n.name): k for k, n in enumerate(hand.before.notches)}
     kept_notches.sort(key=lambda n: order.get((n.seam, n.name), len(order)))
     all_seams, all_notches = (*kept_seams, *seams), (*kept_notches, *notches)

@@ -41,8 +41,8 @@ class Stroke(NamedTuple):
 
 
 class Level(NamedTuple):
-    """``strokes`` in order from one edge to the other; ``length``: cm as sewn; ``ends``: where it meets the outline; ``drawn``: the share of it that its
-    line covers."""
+    """``strokes`` in order from one edge to the other; ``length``: cm of them as sewn, what lies beyond the true centre left out; ``ends``: where it meets
+    the outline; ``drawn``: the share of it that its line covers."""
 
     strokes: tuple[Stroke, ...]
     length: float
@@ -145,13 +145,14 @@ def _measured(piece: Piece, parts: Sequence[Path]) -> Level | None:
             strokes += _paper_between(piece, chain[k - 1].inner.b, a)
         strokes += _paper_between(piece, a, b)
     on, ends_at = _run_on(piece, last.stretches[-1].high, last.way)
-    strokes = _without_strip(piece, strokes + on)
+    strokes += on
     whole = sum(abs(s.b - s.a) for s in strokes)
-    if whole < SNAP:
+    counted = _without_strip(piece, strokes)
+    if whole < SNAP or not counted:
         return None
-    taken = sum(x.width_on(s.a, s.b) for s in strokes for x in piece.lenses)
+    wide = sum(abs(s.b - s.a) - sum(x.width_on(s.a, s.b) for x in piece.lenses) for s in counted)
     drawn = sum(abs(x.inner.b - x.inner.a) for x in chain) / whole
-    return Level(tuple(strokes), whole - taken, (_spot(piece, begins), _spot(piece, ends_at)), drawn)
+    return Level(tuple(strokes), wide, (_spot(piece, begins), _spot(piece, ends_at)), drawn)
 
 
 def _spot(piece: Piece, hit: _Hit) -> Spot:

@@ -96,7 +96,8 @@ def _girths(pattern: Pattern, sheets: dict[str, Sheet], seams: list[Seam]) -> To
         if g.name in EDGES:
             widths = [_edge(x, g.name, seams) for x in own if any(e.name == g.name for e in x.edges)]
         else:
-            widths = [levels.width(x, g.name) if g.name in levels.names(x) else None for x in own]
+            told = [g.name in levels.names(x) and not levels.over_an_armhole(x, g.name) for x in own]
+            widths = [levels.width(x, g.name) if there else None for x, there in zip(own, told, strict=True)]
         if len(widths) == len(own) and all(w is not None for w in widths):
             whole = sum(x.times * (w or 0.0) for x, w in zip(own, widths, strict=True))
             if _off(g.length, whole):

@@ -65,6 +65,27 @@ def width(sheet: Sheet, name: str) -> float | None:
     return float(on.length - taken)
 
 
+def over_an_armhole(sheet: Sheet, name: str) -> bool:
+    """Whether a level leaves the paper by an armhole: the body is not closed there, and its girth is told at the underarm."""
+    (a, b), *_ = parts_of(sheet, name)
+    way = (b - a) / abs(b - a)
+    line = shapely.LineString([_xy(a - way * FAR), _xy(a + way * FAR)])
+    found = [g for g in _lines(line.intersection(sheet.paper)) if g.distance(shapely.Point(*_xy(0.5 * (a + b)))) < 0.01]
+    for z in (c for g in found for c in (g.coords[0], g.coords[-1])):
+        near = {
+            e.name.split()[-1]
+            for e in sheet.edges
+            if not e.shut and _stroke(e.points + [complex(e.path.end)]).distance(shapely.Point(z)) < 0.1
+        }
+        if near and near <= {"armhole", "raglan"}:
+            return True
+    return False
+
+
+def _stroke(points: list[complex]) -> Any:
+    return shapely.LineString([_xy(z) for z in points])
+
+
 def _without_strip(sheet: Sheet, on: Any) -> Any:
     strip = [e for e in sheet.edges if e.name.startswith(("button stand", "wrap")) and not e.shut]
     centre = next(((complex(p.start), complex(p.end)) for n, p in sheet.lines if n.startswith("centre")), None)
