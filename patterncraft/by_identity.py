@@ -17,10 +17,14 @@ V = TypeVar("V")
 class ByIdentity(Generic[P, V]):
     """``ask`` with memory of the newest ``size`` questions. What is remembered keeps its objects alive, so that no others can have their identity; the values never
     change, so nothing goes stale. Words, numbers and truths are told apart by what they are, and so are values of the kinds in
-    ``by_value``: small ones that are made anew for each question."""
+    ``by_value``: small ones that are made anew for each question. ``seen``: what of a question the answer depends on, where that is less than all
+    of it; then these are told apart."""
 
-    def __init__(self, ask: Callable[P, V], size: int, by_value: tuple[type, ...] = ()) -> None:
+    def __init__(
+        self, ask: Callable[P, V], size: int, by_value: tuple[type, ...] = (), seen: Callable[P, tuple[Any, ...]] | None = None
+    ) -> None:
         self._ask = ask
+        self._seen = seen
         self._by_value = BY_VALUE + by_value
         self._size = size
         self._known: OrderedDict[tuple[object, ...], tuple[tuple[Any, ...], V]] = OrderedDict()
@@ -29,7 +33,8 @@ class ByIdentity(Generic[P, V]):
 
     def __call__(self, *of: P.args, **named: P.kwargs) -> V:
         """The answer."""
-        key = tuple([x if type(x) in self._by_value else id(x) for x in of])
+        by: tuple[Any, ...] = of if self._seen is None else self._seen(*of, **named)
+        key = tuple([x if type(x) in self._by_value else id(x) for x in by])
         with self._lock:
             found = self._known.get(key)
             if found is not None:
@@ -37,7 +42,7 @@ class ByIdentity(Generic[P, V]):
                 return found[1]
         value = self._ask(*of, **named)
         with self._lock:
-            self._known[key] = of, value
+            self._known[key] = by, value
             while len(self._known) > self._size:
                 self._known.popitem(last=False)
         return value

@@ -5,17 +5,21 @@ The one place that says it. Checks, run tables, comparisons and parts ask here.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
+from functools import partial
 from itertools import pairwise
 from typing import Final, NamedTuple
 
 from .by_identity import ByIdentity
 from .house import edge_word
 from .paper.as_sewn import edge_as_sewn
+from .paper.edge import Edge
+from .paper.lens import Lens
 from .paper.level import STRIPS, Level, between, level_names, level_on, level_through
-from .paper.pattern import Pattern
-from .paper.piece import Piece
+from .paper.pattern import Pattern, SidePlace
+from .paper.piece import CutPlan, DrawnLine, Grain, Piece
+from .paper.seam import Seam, Side
 from .paper.sewn import Spot, distance_of, neighbours, point_of, run_holding, runs_of, sewn_length, starts_at_end
 
 FREE_EDGES: Final = ("waist", "hem")
@@ -54,15 +58,23 @@ def round_the_body(pattern: Pattern) -> Mapping[str, float]:
 
 def _found(pattern: Pattern) -> tuple[RoundGirth, ...]:
     body = [p for p in pattern.pieces if p.cut.cloth == "shell"]
+    sewn = _Sewn(pattern)
+    own = {p.name: _levels_of(p) for p in body}
     found: list[RoundGirth] = []
-    for name in dict.fromkeys(name for p in body for name in level_names(p)):
-        found += _at_level(pattern, body, name)
+    for name in dict.fromkeys(name for levels in own.values() for name in levels):
+        found += _at_level(sewn, body, name, {p: levels[name] for p, levels in own.items() if name in levels})
     for name in FREE_EDGES:
-        found += _along_edge(pattern, [p for p in body if name in p.edge_names and len(runs_of(p, name)) == 1], name)
+        found += _along_edge(sewn, [p for p in body if name in p.edge_names and len(runs_of(p, name)) == 1], name)
     return tuple(g for g in found if len(g.pieces) > 1 or pattern.piece(g.pieces[0]).cut.times_round > 2)
 
 
-_girths = ByIdentity(_found, 512)
+def _looked_at(pattern: Pattern) -> tuple[object, ...]:
+    """All that a girth depends on: most steps leave most of it as it is."""
+    sheets = [x for p in pattern.pieces for x in (p.name, p.outline, p.lines, p.lenses, p.grain, p.cut)]
+    return (*sheets, *pattern.seams, *pattern.notches)
+
+
+_girths = ByIdentity(_found, 512, seen=_looked_at)
 
 
 def _named(pattern: Pattern) -> Mapping[str, float]:
@@ -72,41 +84,126 @@ def _named(pattern: Pattern) -> Mapping[str, float]:
     return found
 
 
-_by_name = ByIdentity(_named, 512)
+_by_name = ByIdentity(_named, 512, seen=_looked_at)
+
+
+class _Sewn:
+    """What is sewn to what, looked up once for a pattern."""
+
+    def __init__(self, pattern: Pattern) -> None:
+        self.pattern = pattern
+        self.cloth = {p.name: p.cut.cloth for p in pattern.pieces}
+        self._seams: dict[tuple[str, str], list[tuple[Seam, Side, Side, bool]]] = {}
+        for seam in pattern.seams:
+            for own, other, first in ((seam.a, seam.b, True), (seam.b, seam.a, False)):
+                for s in own:
+                    self._seams.setdefault((s.piece, s.edge), []).append((seam, own, other, first))
+
+    def names(self, piece: str, edge: str) -> set[str]:
+        """Names of the seams of an edge."""
+        return {seam.name for seam, *_ in self._seams.get((piece, edge), ())}
+
+    def partner(self, piece: Piece, spot: Spot) -> _End | None:
+        """What of the body's cloth a spot of an edge is sewn to; None where it is sewn to nothing."""
+        edge = piece.outline[spot.edge].name
+        for seam, own, other, first in self._seams.get((piece.name, edge), ()):
+            names = {s.piece for s in other}
+            if len(names) == 1 and self.cloth[(name := other[0].piece)] == "shell":
+                return _End(False, name, partial(self._met, seam, own, other, first, piece, spot))
+            place = self._met(seam, own, other, first, piece, spot) if names else None
+            if place is not None and self.cloth[place.piece.name] == "shell":
+                return _End(False, place.piece.name, partial(SidePlace, *place))
+        return None
+
+    def _met(self, seam: Seam, own: Side, other: Side, first: bool, piece: Piece, spot: Spot) -> SidePlace | None:
+        """The place on the other side that a spot is sewn to: between the notches in proportion."""
+        pattern, done = self.pattern, 0.0
+        name, run = piece.outline[spot.edge].name, run_holding(piece, spot.edge)
+        for s in own:
+            sheet = pattern.piece(s.piece)
+            size = sewn_length(sheet, s.edge, s.run)
+            if (s.piece, s.edge, s.run) == (piece.name, name, run):
+                along = distance_of(piece, spot)
+                at = done + (size - along if starts_at_end(sheet, s.edge, s.start, s.run) else along)
+                stops = [(0.0, 0.0), *((n.at_a, n.at_b) for n in pattern.notches_of(seam.name) if n.at_b is not None)]
+                stops.append((pattern.side_length(seam.a), pattern.side_length(seam.b)))
+                return pattern.on_side(other, _across([x if first else x[::-1] for x in stops], at))
+            done += size
+        return None
 
 
 # ---- levels
 
 
 class _End(NamedTuple):
-    """Where a level of a piece ends, and what it meets there: the body's centre, nothing that is sewn yet, a place on another piece (its name and point), or
-    (``away``) an armhole, where the body is not closed."""
+    """Where a level of a piece ends, and what it meets there: the body's centre, nothing that is sewn yet, another piece by name (``met`` tells the place
+    on it), or (``away``) an armhole, where the body is not closed."""
 
     centre: bool
     partner: str = ""
-    at: complex = 0j
+    met: Callable[[], SidePlace | None] = lambda: None
     away: bool = False
 
 
-def _at_level(pattern: Pattern, body: list[Piece], name: str) -> Iterator[RoundGirth]:
-    widths: dict[str, float] = {}
-    ends: dict[str, list[_End]] = {}
-    for p in body:
-        level = _closed_level(p, name)
+class _OwnEnd(NamedTuple):
+    """As much of it as the piece alone tells: at a centre, or at these spots of edges that do not go round."""
+
+    centre: bool
+    spots: tuple[Spot, ...]
+
+
+class _Own(NamedTuple):
+    length: float
+    ends: tuple[_OwnEnd, ...]
+
+
+def _levels_of(piece: Piece) -> Mapping[str, _Own]:
+    return _own_levels(piece.outline, piece.lines, piece.lenses, piece.grain, piece.cut)
+
+
+def _all_own(
+    outline: tuple[Edge, ...], lines: tuple[DrawnLine, ...], lenses: tuple[Lens, ...], grain: Grain | None, cut: CutPlan
+) -> Mapping[str, _Own]:
+    piece = Piece("", outline, lines=lines, lenses=lenses, grain=grain, cut=cut)
+    found: dict[str, _Own] = {}
+    for name in level_names(piece):
+        level = _closed_level(piece, name)
         if level is not None:
-            widths[p.name] = level.length
-            ends[p.name] = [_end(pattern, p, s) for s in level.ends]
-    if not widths:
-        return
-    for between_name, width in _pieces_between(pattern, ends):
+            found[name] = _Own(level.length, tuple(_own_end(piece, s) for s in level.ends))
+    return found
+
+
+_own_levels = ByIdentity(_all_own, 1024)
+
+
+def _own_end(piece: Piece, spot: Spot) -> _OwnEnd:
+    spots = _readings(piece, spot)
+    edges = [piece.outline[s.edge] for s in spots]
+    centre = any(e.is_centre or e.kind == "opening" or e.name.startswith(STRIPS) for e in edges)
+    return _OwnEnd(centre, tuple(s for s, e in zip(spots, edges, strict=True) if edge_word(e.name) not in ROUND))
+
+
+def _at_level(sewn: _Sewn, body: list[Piece], name: str, own: Mapping[str, _Own]) -> Iterator[RoundGirth]:
+    pieces = {p.name: p for p in body}
+    widths = {n: level.length for n, level in own.items()}
+    ends = {n: [_end(sewn, pieces[n], e) for e in level.ends] for n, level in own.items()}
+    for between_name, width in _pieces_between(pieces, ends):
         widths[between_name], ends[between_name] = width, []
     for group in _groups(widths, ends):
-        own = [e for n in group for e in ends[n]]
-        comes_round = not any(e.away or (e.partner and e.partner not in widths) for e in own)
-        limb = not any(e.centre for e in own) and any(_is_limb(pattern.piece(n)) for n in group)
+        all_ends = [e for n in group for e in ends[n]]
+        comes_round = not any(e.away or (e.partner and e.partner not in widths) for e in all_ends)
+        limb = not any(e.centre for e in all_ends) and any(_is_limb(pieces[n]) for n in group)
         if comes_round and not limb:
-            names = tuple(p.name for p in body if p.name in group)
-            yield RoundGirth(name, names, sum(pattern.piece(n).cut.times_round * widths[n] for n in names))
+            names = tuple(n for n in pieces if n in group)
+            yield RoundGirth(name, names, sum(pieces[n].cut.times_round * widths[n] for n in names))
+
+
+def _end(sewn: _Sewn, piece: Piece, own: _OwnEnd) -> _End:
+    if own.centre:
+        return _End(True)
+    met = next((m for s in own.spots if (m := sewn.partner(piece, s)) is not None), None)
+    # Where it leaves the piece over an edge that itself goes round (an armhole, a neckline), the body is not closed there.
+    return met or _End(False, away=not own.spots)
 
 
 def _closed_level(piece: Piece, name: str) -> Level | None:
@@ -147,42 +244,6 @@ def _readings(piece: Piece, spot: Spot) -> list[Spot]:
     return [s for s in found if not piece.outline[s.edge].is_sewn_shut]
 
 
-def _end(pattern: Pattern, piece: Piece, spot: Spot) -> _End:
-    spots = _readings(piece, spot)
-    edges = [piece.outline[s.edge] for s in spots]
-    if any(e.is_centre or e.kind == "opening" or e.name.startswith(STRIPS) for e in edges):
-        return _End(True)
-    down = [s for s, e in zip(spots, edges, strict=True) if edge_word(e.name) not in ROUND]
-    met = next((m for s in down if (m := sewn_to(pattern, piece, s)) is not None), None)
-    # Where it leaves the piece over an edge that itself goes round (an armhole, a neckline), the body is not closed there.
-    return _End(False, *met) if met else _End(False, away=not down)
-
-
-def sewn_to(pattern: Pattern, piece: Piece, spot: Spot) -> tuple[str, complex] | None:
-    """The piece and the place on it that a spot of an edge is sewn to; None where it is sewn to nothing. Of an edge in several seams (with its facing), the
-    first that joins it to cloth of the body."""
-    name, run = piece.outline[spot.edge].name, run_holding(piece, spot.edge)
-    for seam in pattern.seams:
-        for own, other, first in ((seam.a, seam.b, True), (seam.b, seam.a, False)):
-            if not other:
-                continue
-            done = 0.0
-            for s in own:
-                sheet = pattern.piece(s.piece)
-                size = sewn_length(sheet, s.edge, s.run)
-                if (s.piece, s.edge, s.run) == (piece.name, name, run):
-                    along = distance_of(piece, spot)
-                    at = done + (size - along if starts_at_end(sheet, s.edge, s.start, s.run) else along)
-                    stops = [(0.0, 0.0), *((n.at_a, n.at_b) for n in pattern.notches_of(seam.name) if n.at_b is not None)]
-                    stops.append((pattern.side_length(seam.a), pattern.side_length(seam.b)))
-                    there = _across([x if first else x[::-1] for x in stops], at)
-                    place = pattern.on_side(other, there)
-                    if place.piece.cut.cloth == "shell":
-                        return place.piece.name, point_of(place.piece, place.spot)
-                done += size
-    return None
-
-
 def _across(stops: list[tuple[float, float]], at: float) -> float:
     for (x0, y0), (x1, y1) in pairwise(stops):
         if at <= x1 and x1 > x0:
@@ -190,15 +251,15 @@ def _across(stops: list[tuple[float, float]], at: float) -> float:
     return stops[-1][1]
 
 
-def _pieces_between(pattern: Pattern, ends: Mapping[str, list[_End]]) -> Iterator[tuple[str, float]]:
+def _pieces_between(pieces: Mapping[str, Piece], ends: Mapping[str, list[_End]]) -> Iterator[tuple[str, float]]:
     """Pieces without the line that the level comes to from both sides, as a side panel drawn anew: how wide they are from one place to the other."""
     met: dict[str, list[complex]] = {}
     for own in ends.values():
         for e in own:
-            if e.partner and e.partner not in ends:
-                met.setdefault(e.partner, []).append(e.at)
+            if e.partner and e.partner not in ends and (place := e.met()) is not None:
+                met.setdefault(e.partner, []).append(point_of(*place))
     for name, places in met.items():
-        if len(places) == 2 and (width := between(pattern.piece(name), *places)) > 0.0:
+        if len(places) == 2 and (width := between(pieces[name], *places)) > 0.0:
             yield name, width
 
 
@@ -222,20 +283,15 @@ def _is_limb(piece: Piece) -> bool:
 # ---- edges
 
 
-def _along_edge(pattern: Pattern, parts: list[Piece], edge: str) -> Iterator[RoundGirth]:
+def _along_edge(sewn: _Sewn, parts: list[Piece], edge: str) -> Iterator[RoundGirth]:
     """A waist or hem of the pieces in groups that are sewn to each other right beside it: a skirt's hem is one, the sleeves' another."""
+    beside = {p.name: {seam for name in neighbours(p, edge) for seam in sewn.names(p.name, name)} for p in parts}
     left = list(parts)
     while left:
         group = [left.pop(0)]
         for one in group:
-            own = _beside(pattern, one, edge)
-            joined = [p for p in left if own & _beside(pattern, p, edge)]
+            joined = [p for p in left if beside[one.name] & beside[p.name]]
             group += joined
             left = [p for p in left if p not in joined]
         names = tuple(p.name for p in group)
-        yield RoundGirth(edge, names, sum(p.cut.times_round * edge_as_sewn(pattern, p.name, edge) for p in group))
-
-
-def _beside(pattern: Pattern, piece: Piece, edge: str) -> set[str]:
-    """Names of the seams that begin where the edge ends."""
-    return {seam for name in neighbours(piece, edge) for seam in pattern.seams_of(piece.name, name)}
+        yield RoundGirth(edge, names, sum(p.cut.times_round * edge_as_sewn(sewn.pattern, p.name, edge) for p in group))

@@ -170,6 +170,8 @@ def taken_up(pattern: Pattern, s: Stretch) -> list[Zone]:
     """What is taken up of one edge, cm along it as the stretch is walked. Zones that reach beyond it are cut off at its ends."""
     best: list[Zone] = []
     for seam in pattern.seams:
+        if seam.rule.kind not in TAKES_UP and not seam.rules:
+            continue
         sides: tuple[tuple[Which, Side], ...] = (("a", seam.a), ("b", seam.b))
         for own, side in sides:
             if not any((x.piece, x.edge, x.run) == (s.piece, s.edge, s.run) for x in side):

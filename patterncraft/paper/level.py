@@ -7,8 +7,10 @@ run on to the outline or cut off there, over a gap of new paper it goes straight
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from cmath import phase
+from collections.abc import Mapping, Sequence
 from itertools import pairwise
+from math import inf
 from typing import Final, NamedTuple
 
 from ..by_identity import ByIdentity
@@ -16,9 +18,10 @@ from ..geometry.intersect import line_crossings
 from ..geometry.path import Path
 from ..geometry.transform import swing
 from ..tolerances import HUGE, SNAP
-from .dart import Dart, darts_of
+from .edge import Edge
+from .lens import Lens
 from .nearest import nearest_on
-from .piece import DrawnLine, Piece
+from .piece import CutPlan, DrawnLine, Grain, Piece
 from .sewn import Spot
 
 STRIPS: Final = ("button stand", "wrap")
@@ -80,7 +83,12 @@ def straight_lines(piece: Piece) -> list[str]:
 
 def level_on(piece: Piece, name: str) -> Level | None:
     """The level of a drawn line as the piece lies; None where it is none: bent, along the grain, off the paper, or drawn for a part of the way only."""
-    return _levels(piece).get(name)
+    return levels_on(piece).get(name)
+
+
+def levels_on(piece: Piece) -> Mapping[str, Level]:
+    """All levels of a piece by name."""
+    return _levels(piece.outline, piece.lines, piece.lenses, piece.grain, piece.cut)
 
 
 def level_through(piece: Piece, at: complex, way: complex) -> Level | None:
@@ -94,7 +102,10 @@ def between(piece: Piece, a: complex, b: complex) -> float:
     return sum(abs(s.b - s.a) for s in _paper_between(piece, a, b)) - sum(x.width_on(a, b) for x in piece.lenses)
 
 
-def _all_levels(piece: Piece) -> dict[str, Level]:
+def _all_levels(
+    outline: tuple[Edge, ...], lines: tuple[DrawnLine, ...], lenses: tuple[Lens, ...], grain: Grain | None, cut: CutPlan
+) -> Mapping[str, Level]:
+    piece = Piece("", outline, lines=lines, lenses=lenses, grain=grain, cut=cut)
     found: dict[str, Level] = {}
     for name in level_names(piece):
         level = _measured(piece, [x.path for x in piece.lines if x.name == name and abs(x.path.end - x.path.start) > SNAP])
@@ -104,7 +115,7 @@ def _all_levels(piece: Piece) -> dict[str, Level]:
 
 
 _levels = ByIdentity(_all_levels, 1024)
-"""The levels of a piece by name; remembered, since a step leaves most pieces as they are."""
+"""Remembered by what they are read off: most steps leave most outlines as they are."""
 
 
 def _is_straight(x: DrawnLine) -> bool:
@@ -139,11 +150,9 @@ def _measured(piece: Piece, parts: Sequence[Path]) -> Level | None:
     strokes, begins = _run_on(piece, first.stretches[0].low, -first.way)
     strokes = [Stroke(x.b, x.a) for x in reversed(strokes)]
     for k, x in enumerate(chain):
-        a = x.stretches[0].low.at if x is first else x.inner.a
-        b = x.stretches[-1].high.at if x is last else x.inner.b
         if k:
-            strokes += _paper_between(piece, chain[k - 1].inner.b, a)
-        strokes += _paper_between(piece, a, b)
+            strokes += _paper_between(piece, chain[k - 1].inner.b, x.inner.a)
+        strokes += x.between(-inf if x is first else x.low, inf if x is last else x.high)
     on, ends_at = _run_on(piece, last.stretches[-1].high, last.way)
     strokes += on
     whole = sum(abs(s.b - s.a) for s in strokes)
@@ -170,11 +179,14 @@ def _run_on(piece: Piece, end: _Hit, way: complex) -> tuple[list[Stroke], _Hit]:
     """What follows where a level comes to a dart's leg and does not meet the other one: when the dart is shut it goes on from there, straight as it came."""
     strokes: list[Stroke] = []
     n = len(piece.outline)
-    for _ in range(len(piece.darts)):
-        dart = next((d for d in darts_of(piece) if end.edge in ((d.vertex - 1) % n, d.vertex)), None)
-        if dart is None:
+    vertices = _vertices(piece)
+    for _ in vertices:
+        vertex = next((k for k in vertices if end.edge in ((k - 1) % n, k)), None)
+        if vertex is None:
             break
-        over = swing(dart.pivot, dart.angle if end.edge == (dart.vertex - 1) % n else -dart.angle)
+        leg_in, leg_out = piece.outline[vertex - 1].path, piece.outline[vertex].path
+        angle = phase((leg_out.end - leg_out.start) / (leg_in.start - leg_out.start))
+        over = swing(leg_out.start, -angle if end.edge == vertex else angle)
         start, way = over.point(end.at), over.point(end.at + way) - over.point(end.at)
         paper = next((x for x in _paper_on(piece, start, way, 0.0) if abs(x.low.s) < 1e-6), None)
         if paper is None:
@@ -202,30 +214,39 @@ def _in_one(parts: list[Path]) -> list[Path]:
 
 class _OnLine(NamedTuple):
     """A part of a line on the endless line through it: ``stretches`` of paper from where it begins to where it ends, run on over darts to an edge on either
-    side; ``inner``: the part itself, as far as it lies on paper."""
+    side; ``low`` and ``high``: the part itself, as far as it lies on paper, cm along."""
 
     origin: complex
     way: complex
     stretches: tuple[_Stretch, ...]
-    inner: Stroke
+    low: float
+    high: float
+
+    @property
+    def inner(self) -> Stroke:
+        """The part, as far as it lies on paper."""
+        return Stroke(self.origin + self.way * self.low, self.origin + self.way * self.high)
+
+    def between(self, low: float, high: float) -> list[Stroke]:
+        """What lies on paper from one place to another, cm along."""
+        ends = [(max(x.low.s, low), min(x.high.s, high)) for x in self.stretches]
+        return [Stroke(self.origin + self.way * p, self.origin + self.way * q) for p, q in ends if q - p > SNAP]
 
 
 def _on_line(piece: Piece, part: Path) -> _OnLine | None:
     """None for a part that lies nowhere on the paper."""
     way, size = _way(part), abs(part.end - part.start)
-    origin = part.start
-    paper = _paper_on(piece, origin, way, 0.5 * size)
+    paper = _paper_on(piece, part.start, way, 0.5 * size)
     own = [k for k, x in enumerate(paper) if x.low.s < size - SNAP and x.high.s > SNAP]
     if not own:
         return None
     first, last = own[0], own[-1]
-    inner = Stroke(origin + way * max(0.0, paper[first].low.s), origin + way * min(size, paper[last].high.s))
-    darts = darts_of(piece)
-    while first > 0 and _is_dart(piece, darts, paper[first - 1].high, paper[first].low):
+    low, high = max(0.0, paper[first].low.s), min(size, paper[last].high.s)
+    while first > 0 and _is_dart(piece, paper[first - 1].high, paper[first].low):
         first -= 1
-    while last + 1 < len(paper) and _is_dart(piece, darts, paper[last].high, paper[last + 1].low):
+    while last + 1 < len(paper) and _is_dart(piece, paper[last].high, paper[last + 1].low):
         last += 1
-    return _OnLine(origin, way, tuple(paper[first : last + 1]), inner)
+    return _OnLine(part.start, way, tuple(paper[first : last + 1]), low, high)
 
 
 def _paper_on(piece: Piece, origin: complex, way: complex, middle: float) -> list[_Stretch]:
@@ -268,11 +289,18 @@ def _in_twos(found: list[bool]) -> list[tuple[bool, bool]]:
     return list(zip(found[::2], found[1::2], strict=True))
 
 
-def _is_dart(piece: Piece, darts: Sequence[Dart], one: _Hit, other: _Hit) -> bool:
+def _is_dart(piece: Piece, one: _Hit, other: _Hit) -> bool:
     """Whether what lies between two hits is an open dart: from one of its legs to the other."""
     n = len(piece.outline)
-    legs = {one.edge, other.edge}
-    return any(legs == {(d.vertex - 1) % n, d.vertex} for d in darts)
+    return any({one.edge, other.edge} == {(k - 1) % n, k} for k in _vertices(piece))
+
+
+def _vertices(piece: Piece) -> list[int]:
+    """Numbers of the corners at which two legs of one dart meet."""
+    outline = piece.outline
+    return [
+        k for k, e in enumerate(outline) if e.kind == "dart" and outline[k - 1].kind == "dart" and outline[k - 1].name == e.name
+    ]
 
 
 def _paper_between(piece: Piece, a: complex, b: complex) -> list[Stroke]:

@@ -75,7 +75,7 @@ def over_an_armhole(sheet: Sheet, name: str) -> bool:
         near = {
             e.name.split()[-1]
             for e in sheet.edges
-            if not e.shut and _stroke(e.points + [complex(e.path.end)]).distance(shapely.Point(z)) < 0.1
+            if not e.shut and _stroke([*e.points, complex(e.path.end)]).distance(shapely.Point(z)) < 0.1
         }
         if near and near <= {"armhole", "raglan"}:
             return True
