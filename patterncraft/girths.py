@@ -12,11 +12,12 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from .by_identity import ByIdentity
+from .geometry.intersect import line_meeting
 from .house import edge_word
 from .paper.as_sewn import edge_as_sewn
 from .paper.edge import Edge
 from .paper.lens import Lens
-from .paper.level import STRIPS, Level, between, level_names, level_on, level_through
+from .paper.level import STRIPS, Level, between, level_names, level_on
 from .paper.pattern import Pattern, SidePlace
 from .paper.piece import CutPlan, DrawnLine, Grain, Piece
 from .paper.seam import Seam, Side
@@ -30,7 +31,7 @@ ROUND: Final = (*ARMHOLE, "cap", "neckline", "waist", "hem")
 CORNER: Final = 0.05
 """cm from a corner within which a level meets both its edges."""
 LOWERED: Final = 15.0
-"""cm by which an underarm lies below its level at most."""
+"""cm from where a level leaves by an armhole to where the side, run on, meets it, at most."""
 LIMB: Final = ("cap", "underarm", "inside leg", "sleeve hem")
 """Last words of edges that only a sleeve or a leg has."""
 
@@ -206,31 +207,48 @@ def _end(sewn: _Sewn, piece: Piece, own: _OwnEnd) -> _End:
     return met or _End(False, away=not own.spots)
 
 
+class _Underarm(NamedTuple):
+    """Where an armhole meets a side: the place, the unit vector up the side run on past it, and the side's spot there."""
+
+    at: complex
+    up: complex
+    spot: Spot
+
+
 def _closed_level(piece: Piece, name: str) -> Level | None:
-    """The level of a line; where an armhole was lowered past it, the level at which the garment is closed below it: through the underarm."""
+    """The level of a line; where an armhole was lowered past it, with the side run on straight up to it: so far the garment would go round there, were the
+    armhole where it was."""
     level = level_on(piece, name)
     if level is None:
         return None
-    for spot, stroke in zip(level.ends, (level.strokes[0], level.strokes[-1]), strict=True):
-        at = point_of(piece, spot)
-        if all(edge_word(piece.outline[s.edge].name) in ARMHOLE for s in _readings(piece, spot)):
-            corners = [z for z in _underarms(piece) if abs(z - at) < LOWERED]
-            if corners:
-                way = (stroke.b - stroke.a) / abs(stroke.b - stroke.a)
-                return level_through(piece, min(corners, key=lambda z: abs(z - at)), way) or level
-    return level
+    length, ends = level.length, list(level.ends)
+    for k, stroke in ((0, level.strokes[0]), (1, level.strokes[-1])):
+        at = (stroke.a, stroke.b)[k]
+        if any(edge_word(piece.outline[s.edge].name) not in ARMHOLE for s in _readings(piece, level.ends[k])):
+            continue
+        way = (stroke.b - stroke.a) / abs(stroke.b - stroke.a) * (1 if k else -1)
+        met = [(u, m) for u in _underarms(piece) if (m := line_meeting(at, way, u.at, u.up)) is not None and abs(m - at) < LOWERED]
+        if met:
+            under, meets = min(met, key=lambda x: abs(x[1] - at))
+            length += ((meets - at) * way.conjugate()).real
+            ends[k] = under.spot
+    return Level(level.strokes, length, (ends[0], ends[1]), level.drawn)
 
 
-def _underarms(piece: Piece) -> list[complex]:
-    """Where the armhole meets the side."""
-    edges = [e for e in piece.outline if not e.is_sewn_shut]
-    around = zip(edges, [*edges[1:], edges[0]], strict=True)
-    return [
-        a.path.end
-        for a, b in around
-        if {edge_word(a.name) in ARMHOLE, edge_word(b.name) in ARMHOLE} == {True, False}
-        and "shoulder" not in (edge_word(a.name), edge_word(b.name))
-    ]
+def _underarms(piece: Piece) -> list[_Underarm]:
+    found = []
+    n = len(piece.outline)
+    sewn = [k for k in range(n) if not piece.outline[k].is_sewn_shut]
+    for i, j in zip(sewn, [*sewn[1:], *sewn[:1]], strict=True):
+        one, other = piece.outline[i], piece.outline[j]
+        words = edge_word(one.name), edge_word(other.name)
+        if "shoulder" in words or (words[0] in ARMHOLE) == (words[1] in ARMHOLE):
+            continue
+        if words[0] in ARMHOLE:
+            found.append(_Underarm(other.path.start, -other.path.start_direction, Spot(j, 0.0)))
+        else:
+            found.append(_Underarm(one.path.end, one.path.end_direction, Spot(i, one.length)))
+    return found
 
 
 def _readings(piece: Piece, spot: Spot) -> list[Spot]:

@@ -37,7 +37,7 @@ FINISHES: Final[dict[str, Finish]] = {
             "Winter concert bodice", "Gala bodice, darts from the armhole", "Rehearsal top, one neckline dart", "Bust dart into the waist",
             "Bust dart to the shoulder", "Bust dart low in the side", "Bust dart to the centre front", "Bust dart into the armhole",
             "Contoured neckline", "Shoulder princess", "Sweetheart yoke", "Boat neck", "Square neck without gape", "V-neck",
-            "Halter top", "Cropped contoured top",
+            "Halter top",
         ),
         HOOKED,
     ),
@@ -45,6 +45,9 @@ FINISHES: Final[dict[str, Finish]] = {
         ("One waist dart let down as flare", "A-line of the straight skirt", "Five strips, 5 cm apart", "Inverted pleat",
          "Front pleat from the waist dart"),
         ZIPPED,
+    ),
+    "Cropped contoured top": Finish(
+        HOOKED.steps, (("girth-bust", "It is contoured to lie close, and has no sleeve to lift: a centimetre to breathe in is enough."),)
     ),
     "Five strips, 10 cm apart": Finish(ZIPPED.steps, (("fullness", "Voile: it is to fall in many small folds."),)),
     "Scoop neck without gape": Finish(
