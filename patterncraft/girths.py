@@ -52,13 +52,18 @@ def girths(pattern: Pattern) -> tuple[RoundGirth, ...]:
     return _girths(pattern)
 
 
-def round_the_body(pattern: Pattern) -> Mapping[str, float]:
-    """cm round the body by the name of the level or edge. Of several of one name (the hems of body and sleeves go apart), the first."""
+def by_name(pattern: Pattern) -> Mapping[str, RoundGirth]:
+    """Girths by the name of the level or edge. Of several of one name (the hems of body and sleeves go apart), the first."""
     return _by_name(pattern)
 
 
+def round_the_body(pattern: Pattern) -> Mapping[str, float]:
+    """cm round the body by name."""
+    return {name: g.length for name, g in _by_name(pattern).items()}
+
+
 def _found(pattern: Pattern) -> tuple[RoundGirth, ...]:
-    body = [p for p in pattern.pieces if p.cut.cloth == "shell"]
+    body = [p for p in pattern.pieces if p.cut.layer == "shell"]
     sewn = _Sewn(pattern)
     own = {p.name: _levels_of(p) for p in body}
     found: list[RoundGirth] = []
@@ -78,10 +83,10 @@ def _looked_at(pattern: Pattern) -> tuple[object, ...]:
 _girths = ByIdentity(_found, 512, seen=_looked_at)
 
 
-def _named(pattern: Pattern) -> Mapping[str, float]:
-    found: dict[str, float] = {}
+def _named(pattern: Pattern) -> Mapping[str, RoundGirth]:
+    found: dict[str, RoundGirth] = {}
     for g in girths(pattern):
-        found.setdefault(g.name, g.length)
+        found.setdefault(g.name, g)
     return found
 
 
@@ -93,7 +98,7 @@ class _Sewn:
 
     def __init__(self, pattern: Pattern) -> None:
         self.pattern = pattern
-        self.cloth = {p.name: p.cut.cloth for p in pattern.pieces}
+        self.layer = {p.name: p.cut.layer for p in pattern.pieces}
         self._seams: dict[tuple[str, str], list[tuple[Seam, Side, Side, bool]]] = {}
         for seam in pattern.seams:
             for own, other, first in ((seam.a, seam.b, True), (seam.b, seam.a, False)):
@@ -109,10 +114,10 @@ class _Sewn:
         edge = piece.outline[spot.edge].name
         for seam, own, other, first in self._seams.get((piece.name, edge), ()):
             names = {s.piece for s in other}
-            if len(names) == 1 and self.cloth[(name := other[0].piece)] == "shell":
+            if len(names) == 1 and self.layer[(name := other[0].piece)] == "shell":
                 return _End(False, name, partial(self._met, seam, own, other, first, piece, spot))
             place = self._met(seam, own, other, first, piece, spot) if names else None
-            if place is not None and self.cloth[place.piece.name] == "shell":
+            if place is not None and self.layer[place.piece.name] == "shell":
                 return _End(False, place.piece.name, partial(SidePlace, *place))
         return None
 

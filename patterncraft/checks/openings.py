@@ -8,12 +8,14 @@ from typing import Final
 
 from ..handwork.blending import Meeting
 from ..house import edge_word
+from ..paper.as_sewn import edge_as_sewn
 from ..paper.closure import Closure, Reach
+from ..paper.gives import gives_round
+from ..paper.level import level_through
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..places.levels import downward
 from .joints import corner_of
-from .level_width import width_at
 from .subject import Subject
 
 AT_END: Final = 0.1
@@ -72,7 +74,7 @@ def lies_open(s: Subject, edge: str) -> bool:
         n = len(p.outline)
         for i, e in enumerate(p.outline):
             if e.kind == "opening" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
-                return p.cut.cloth == "shell"
+                return p.cut.layer == "shell"
     return False
 
 
@@ -97,16 +99,16 @@ def neck_round(s: Subject) -> float | None:
     parts = [
         (p, name)
         for p in s.pattern.pieces
-        if p.cut.cloth == "shell" and not _is_collar(p)
+        if p.cut.layer == "shell" and not _is_collar(p)
         for name in p.edge_names
         if edge_word(name) == "neckline"
     ]
     if not parts:
         return None
-    ribs = [p for p in s.pattern.pieces if p.cut.cloth == "rib" and "neckline" in p.edge_names]
+    ribs = [p for p in s.pattern.pieces if p.cut.layer == "rib" and "neckline" in p.edge_names]
     if ribs:
-        return sum(_round(p, "neckline") * (1 + (p.cut.stretch or s.rules.looking.rib) / 100) / _layers(p) for p in ribs)
-    return sum(_round(p, name) * (1 + p.cut.stretch / 100) for p, name in parts)
+        return sum(_round(s, p, "neckline") * (1 + (p.cut.stretch or s.rules.looking.rib) / 100) / _layers(p) for p in ribs)
+    return sum(_round(s, p, name) * (1 + gives_round(p) / 100) for p, name in parts)
 
 
 def _is_collar(piece: Piece) -> bool:
@@ -119,15 +121,15 @@ def _layers(piece: Piece) -> int:
     return 2 if piece.cut.times_round > 2 else 1
 
 
-def _round(piece: Piece, edge: str) -> float:
-    return sewn_length(piece, edge) * piece.cut.times_round
+def _round(s: Subject, piece: Piece, edge: str) -> float:
+    return edge_as_sewn(s.pattern, piece.name, edge) * piece.cut.times_round
 
 
 def sleeve_hems(s: Subject) -> dict[str, float]:
     """cm round the lower end of each sleeve, by the piece it is told at: a sleeve of two halves is told at the first."""
     found: dict[str, float] = {}
     for p in s.pattern.pieces:
-        if p.cut.cloth != "shell" or "hem" not in p.edge_names or not is_sleeve(p) or is_cap_only(p):
+        if p.cut.layer != "shell" or "hem" not in p.edge_names or not is_sleeve(p) or is_cap_only(p):
             continue
         slits = sum(x.path.length for x in p.lines if x.name.split()[:1] == ["slit"])
         found[p.name] = _end_round(s, p) + 2 * slits
@@ -151,7 +153,7 @@ def _end_round(s: Subject, sleeve: Piece) -> float:
         total = 0.0
         for x in other:
             p = s.pattern.piece(x.piece)
-            gives = p.cut.stretch or (s.rules.looking.rib if p.cut.cloth == "rib" else 0.0)
+            gives = p.cut.stretch or (s.rules.looking.rib if p.cut.layer == "rib" else 0.0)
             total += sewn_length(p, x.edge, x.run) * (1 + gives / 100)
         return min(total, sewn_length(sleeve, "hem"))
     return sewn_length(sleeve, "hem")
@@ -196,11 +198,10 @@ def waist_level(s: Subject, piece: Piece) -> complex:
 
 def girth_below_waist(s: Subject, depth: float) -> float:
     """cm round the garment ``depth`` cm below the waist, as far as its cloth gives."""
-    total = 0.0
-    for p in s.pattern.pieces:
-        if p.cut.cloth == "shell" and not is_sleeve(p) and (has_hip(p) or "waist" in p.edge_names):
-            total += width_at(p, waist_level(s, p) + downward(p) * depth) * p.cut.times_round
-    return total * s.stretch
+    body = [p for p in s.pattern.pieces if p.cut.layer == "shell" and not is_sleeve(p) and (has_hip(p) or "waist" in p.edge_names)]
+    levels = [(p, level_through(p, waist_level(s, p) + downward(p) * depth, downward(p) / 1j)) for p in body]
+    total = sum(level.length * p.cut.times_round for p, level in levels if level is not None)
+    return total * s.gives(p.name for p in body)
 
 
 def has_hip(piece: Piece) -> bool:

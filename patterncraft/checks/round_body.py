@@ -6,6 +6,7 @@ from collections.abc import Iterator, Sequence
 from typing import Final
 
 from ..geometry.path import Path
+from ..paper.gives import gives_round
 from ..paper.piece import Piece
 from ..units import format_length
 from .finding import Finding
@@ -22,19 +23,28 @@ def too_tight(s: Subject, names: Sequence[str], key: str, ease: float, word: str
     if body is None:
         return
     for name in names:
-        girth = s.girths.get(name)
-        if girth is None:
+        round_ = s.rounds.get(name)
+        if round_ is None:
             continue
-        needed = body if s.stretch >= KNIT else body + ease
-        has = girth * s.stretch
+        girth, stretch = round_.length, s.gives(round_.pieces)
+        needed = body if stretch >= KNIT else body + ease
+        has = girth * stretch
         if has < needed - s.rules.girth_tolerance:
             piece = _carries(s, name)
             at = _on(piece, name) if piece else None
-            gives = f", {format_length(has, 'cm')} with all it gives" if s.stretch > 1 else ""
-            spare = "" if s.stretch >= KNIT else f" and {format_length(ease, 'cm')} to move in"
+            gives = f", {format_length(has, 'cm')} with all it gives" if stretch > 1 else ""
+            gives += _cut_across(s, round_.pieces)
+            spare = "" if stretch >= KNIT else f" and {format_length(ease, 'cm')} to move in"
             words = f"The {name} of the garment is {girth:.1f} cm round{gives}: the {word} is {body:.1f} cm{spare}."
             yield Finding(words, needed - has, s.rules.girth_tolerance, piece.name if piece else "", name, "", at)
         return
+
+
+def _cut_across(s: Subject, pieces: Sequence[str]) -> str:
+    """What is to be said of stretch cloth that lies the wrong way."""
+    sheets = [s.pattern.piece(n) for n in pieces]
+    wrong = [p.name for p in sheets if p.cut.stretch > 0 and gives_round(p) == 0.0]
+    return f" (the {' and the '.join(wrong)} lies with its stretch up and down)" if wrong else ""
 
 
 def _carries(s: Subject, name: str) -> Piece | None:

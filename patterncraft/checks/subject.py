@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ..by_identity import ByIdentity
-from ..girths import round_the_body
+from ..girths import RoundGirth, by_name, round_the_body
 from ..house import HouseRules
 from ..ledger import Promise, ledger
 from ..measures.chart import Chart
 from ..moves.move import Remark
+from ..paper.gives import gives_round
 from ..paper.pattern import Pattern
 from ..paper.seam import Seam, Side
 from ..replay import Replay
@@ -22,7 +23,8 @@ from .record import Record, after
 @dataclass(frozen=True)
 class Subject:
     """``record``: what the blocks came to, and what was changed on purpose; empty where nothing is known of them. ``body``: the wearer's measures, cm.
-    ``remarks``: what the steps themselves found wanting. ``replay``: the recipe behind the pattern, where there is one."""
+    ``remarks``: what the steps themselves found wanting. ``replay``: the recipe behind the pattern, where there is one; ``by_steps``: whether
+    there were steps, where only that is known."""
 
     pattern: Pattern
     rules: HouseRules
@@ -31,6 +33,7 @@ class Subject:
     remarks: tuple[Remark, ...] = ()
     replay: Replay | None = None
     ledger: Sequence[Promise] | None = None
+    by_steps: bool | None = None
 
     @classmethod
     def after(
@@ -52,6 +55,8 @@ class Subject:
     @cached_property
     def worked(self) -> bool:
         """Whether anything was done: blocks as they came are no garment yet. Without a recipe it is told by the paper, and by what closes it."""
+        if self.by_steps is not None:
+            return self.by_steps
         if self.replay is not None and any(d.before is not d.after for d in self.replay.done):
             return True
         return bool(self.pattern.closures) or any(p.paper.block is not None for p in self.pattern.pieces)
@@ -73,10 +78,13 @@ class Subject:
         return round_the_body(self.pattern)
 
     @cached_property
-    def stretch(self) -> float:
-        """Times that the body's cloth gives round the body: 1 for a woven one, the least of its pieces."""
-        shell = [p.cut.stretch for p in self.pattern.pieces if p.cut.cloth == "shell"]
-        return 1 + min(shell, default=0.0) / 100
+    def rounds(self) -> Mapping[str, RoundGirth]:
+        """The same with the pieces that carry them."""
+        return by_name(self.pattern)
+
+    def gives(self, pieces: Iterable[str]) -> float:
+        """Times that the cloth of these pieces gives round the body: 1 for a woven one, the least of them."""
+        return 1 + min((gives_round(self.pattern.piece(n)) for n in pieces), default=0.0) / 100
 
     def place(self, side: Side, at: float) -> tuple[str, complex]:
         """The piece, and the point on its paper, ``at`` cm along a seam's side."""

@@ -9,21 +9,22 @@ from .subject import Subject
 
 
 class Waist(NamedTuple):
-    """cm round as sewn, and where it is told."""
+    """cm round as sewn, with all that its cloth gives, and where it is told."""
 
     length: float
+    opens: float
     piece: str
     at: complex
 
 
 def waist_round(s: Subject) -> Waist | None:
     """The waist's edge or line, cm round the body; None for a garment without one."""
-    length = s.girths.get("waist")
-    if length is None:
+    round_ = s.rounds.get("waist")
+    if round_ is None:
         return None
     for p in s.pattern.pieces:
         if path := path_called(p, "waist"):
-            return Waist(length, p.name, path.at(0.5 * path.length))
+            return Waist(round_.length, round_.length * s.gives(round_.pieces), p.name, path.at(0.5 * path.length))
     return None
 
 

@@ -103,7 +103,7 @@ def _remedy(block: Block, promise: Promise, rules: HouseRules) -> Remedy | None:
 
 
 def _total(p: Pattern, title: str, edge: str, times: int) -> AuditLine | None:
-    lengths = [(x.name, sewn_length(x, edge)) for x in p.pieces if edge in x.edge_names and x.cut.cloth == "shell"]
+    lengths = [(x.name, sewn_length(x, edge)) for x in p.pieces if edge in x.edge_names and x.cut.layer == "shell"]
     if not lengths:
         return None
     total = times * sum(v for _, v in lengths)

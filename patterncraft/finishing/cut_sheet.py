@@ -60,9 +60,9 @@ class CutSheet:
 def cut_sheet(replay: Replay, pieces: Sequence[FinishedPiece], unit: Unit) -> CutSheet:
     """Everything that is written on it."""
     pattern = replay.pattern
-    rows = tuple(_row(p) for p in pieces if p.cut.cloth != ELASTIC)
+    rows = tuple(_row(p) for p in pieces if p.cut.layer != ELASTIC)
     cloths: dict[str, float] = {}
-    for r, p in zip(rows, (p for p in pieces if p.cut.cloth != ELASTIC), strict=True):
+    for r, p in zip(rows, (p for p in pieces if p.cut.layer != ELASTIC), strict=True):
         cloths[r.cloth] = cloths.get(r.cloth, 0.0) + r.area * p.cut.quantity
         if r.interfacing:
             cloths["interfacing"] = cloths.get("interfacing", 0.0) + r.area * r.interfacing
@@ -97,7 +97,7 @@ def _notions(pattern: Pattern, pieces: Sequence[FinishedPiece], unit: Unit) -> l
         row = _row(p)
         long, wide = max(row.width, row.length), min(row.width, row.length)
         fold = 2 if p.fold is not None and p.cut.on_fold else 1
-        if p.cut.cloth == ELASTIC:
+        if p.cut.layer == ELASTIC:
             net = sum(e.path.length for e in p.edges if e.name == "wrist" or e.kind == "seam") / 2
             whole = max(net, long) * fold
             found.append(
@@ -106,7 +106,7 @@ def _notions(pattern: Pattern, pieces: Sequence[FinishedPiece], unit: Unit) -> l
                     f"{p.cut.quantity} × {format_length(whole + LAP, unit)}, {format_length(LAP, unit)} of it lapped over",
                 )
             )
-        elif p.cut.cloth == BINDING or p.name.startswith(BINDING):
+        elif p.cut.layer == BINDING or p.name.startswith(BINDING):
             found.append(
                 Notion(
                     f"Bias strip, {format_length(wide, unit)} wide ({p.name})",

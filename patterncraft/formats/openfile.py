@@ -15,7 +15,7 @@ from ..finishing.plan import FinishLine
 from ..house import HouseRules, Strict
 from ..paper.closure import ClosureKind
 from ..paper.edge import EdgeKind
-from ..paper.piece import Toward
+from ..paper.piece import Layer, Toward
 from ..paper.seam import RuleKind
 from ..units import Unit
 
@@ -110,6 +110,10 @@ class CutData(Strict):
         default=None, ge=0, le=150, description="Hundredths by which that cloth gives round the body; none for a woven one."
     )
     interfacing: int | None = Field(default=None, ge=1, le=99, description="How often it is cut in interfacing besides.")
+    layer: Layer | None = Field(
+        default=None,
+        description="What it is in the garment, where the cloth's name does not say; a cloth of any other name is the shell's.",
+    )
 
 
 class PieceNotch(Strict):
@@ -288,6 +292,10 @@ class PatternFile(Head):
     remarks: list[RemarkData] = Field(default_factory=list, max_length=200)
     acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
     wearer: Wearer | None = None
+    worked: bool | None = Field(
+        default=None,
+        description="Whether steps were done on the blocks: only then it is asked whether one gets in and what closes it.",
+    )
 
 
 class BlockFile(Head):

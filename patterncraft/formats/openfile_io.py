@@ -186,6 +186,7 @@ def _piece_data(pattern: Pattern, piece: Piece) -> PieceData:
             cloth=piece.cut.cloth,
             stretch=piece.cut.stretch or None,
             interfacing=piece.cut.interfacing or None,
+            layer=piece.cut.said_layer,
         ),
     )
 
@@ -291,6 +292,7 @@ def pattern_file(
         remarks=[RemarkData(**r._asdict()) for r in remarks_found(Subject.after(replay, rules or HouseRules()))] if replay else [],
         acknowledged=list(let_stand),
         wearer={k: _short(v) for k, v in pattern.wearer.items()} or None,
+        worked=any(d.before is not d.after for d in replay.done) if replay else None,
     )
 
 
@@ -366,7 +368,7 @@ def _closures(file: PatternFile, where: str) -> tuple[Closure, ...]:
 def subject_of(file: PatternFile, rules: HouseRules, body: Chart | None = None, where: str = "") -> Subject:
     """A pattern's file as the checks look at it. Raises BadFile."""
     remarks = tuple(Remark(r.code, r.words, r.piece, r.edge, r.seam, r.amount, r.limit) for r in file.remarks)
-    return Subject(read_pattern(file, where), rules, file.record or Record(), body or {}, remarks)
+    return Subject(read_pattern(file, where), rules, file.record or Record(), body or {}, remarks, by_steps=file.worked)
 
 
 def let_stand(data: Sequence[AcknowledgedData]) -> tuple[Acknowledged, ...]:
@@ -483,6 +485,7 @@ def _piece(data: PieceData, where: str) -> Piece:
             data.cut.cloth,
             data.cut.stretch or 0.0,
             data.cut.interfacing or 0,
+            data.cut.layer,
         ),
         lenses=tuple(Lens(x.name, from_svg(x.left, place), from_svg(x.right, place)) for x in data.lenses),
     )

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from ..geometry.intersect import line_crossings
-from ..paper.piece import CutPlan, Grain, GrainKind, Piece
+from ..paper.piece import Grain, GrainKind, Piece
 from ..places.levels import downward, outward
 from ..tolerances import HUGE, SNAP
 
@@ -158,4 +158,4 @@ def planned_without_fold(piece: Piece) -> Piece:
     """How a part that came off is cut: it keeps its plan with the fold, without one it is a mirrored pair."""
     if not piece.cut.on_fold or any(e.kind == "fold" for e in piece.outline):
         return piece
-    return replace(piece, cut=CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth, stretch=piece.cut.stretch))
+    return replace(piece, cut=piece.cut.as_pairs())

@@ -12,9 +12,9 @@ from .new_seam import unique_name
 def plan_for(piece: Piece, kind: EdgeKind, was: EdgeKind) -> CutPlan:
     """How a piece is cut when one of its edges changes kind."""
     if kind == "fold":
-        return CutPlan(1, on_fold=True, mirrored=False, cloth=piece.cut.cloth, stretch=piece.cut.stretch)
+        return piece.cut.on_the_fold()
     if was == "fold":
-        return CutPlan(2, on_fold=False, mirrored=True, cloth=piece.cut.cloth, stretch=piece.cut.stretch)
+        return piece.cut.as_pairs()
     return piece.cut
 
 

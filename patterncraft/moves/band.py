@@ -11,7 +11,7 @@ from ..handwork.joining import OnPiece
 from ..house import HouseRules
 from ..paper.edge import EdgeKind
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, DrawnLine, Piece
+from ..paper.piece import LAYERS, CutPlan, DrawnLine, Piece
 from ..paper.seam import SeamRule, Stretch
 from ..parts.folded_strip import AlongSide, along_side
 from ..parts.loose_edges import reading_of, sewn_now, told_where_sewn
@@ -111,6 +111,9 @@ class Band(PartMove):
     def _piece(self, name: str, word: str, long: float, along: AlongSide) -> Piece:
         high = 2 * self.depth
         line = DrawnLine("fold line", straight(complex(0, high / 2), complex(long, high / 2)))
-        plan = CutPlan(1 if along.fold else along.times, bool(along.fold), False, self.cloth)
+        stretched = self.percent > 0 and self.cloth not in LAYERS
+        plan = CutPlan(
+            1 if along.fold else along.times, bool(along.fold), False, self.cloth, said_layer="rib" if stretched else None
+        )
         start: tuple[str, EdgeKind] = (along.fold, "fold") if along.fold else ("start", "seam")
         return strip(name, long, high, (("inner edge", "seam"), ("end", "seam"), (word, "seam"), start), plan, lines=(line,))

@@ -63,7 +63,7 @@ class CopyAs(Move):
         if self.cloth is not None and not self.cloth.strip():
             raise BadSetting("a cloth needs a name.", self.piece, "Type one, such as “lining”.", "cloth")
         copy = self._part(whole, pattern, self.part) if self.part is not None else whole
-        plan = replace(copy.cut, cloth=self.cloth or copy.cut.cloth)
+        plan = copy.cut.of(self.cloth) if self.cloth else copy.cut
         copy = replace(copy, name=name, cut=plan, paper=Paper())
         pieces = list(pattern.pieces)
         pieces.insert(pieces.index(whole) + 1, copy)

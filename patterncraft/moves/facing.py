@@ -99,7 +99,7 @@ class Facing(PartMove):
                     "Cut it apart at the seams.",
                     "apart",
                 )
-            cut = CutPlan(1, True, False, FACING, interfacing=1) if folds else CutPlan(2, False, True, FACING, interfacing=1)
+            cut = CutPlan(1, True, False, FACING, interfacing=1) if folds else CutPlan(2, False, True, FACING, interfacing=2)
             piece = strip_sheet(name, shape, edge, INNER, cut)
             pieces.append(piece)
             start, ends = names_beside(table, group)[0], neighbours(piece, edge)
@@ -155,7 +155,7 @@ class Facing(PartMove):
         word = _half(sheet.name)
         (name,) = piece_names(pattern, (f"{word} facing" if word else f"{sheet.name} facing",))
         piece = part_within(sheet, chain, self.width, INNER, name, table)
-        piece = replace(piece, cut=replace(piece.cut, cloth=FACING, interfacing=1))
+        piece = replace(piece, cut=replace(piece.cut.of(FACING), interfacing=piece.cut.quantity))
         joins: list[Join] = []
         for _, edge in self.edges:
             if edge not in piece.edge_names or _is_fold(table, (sheet.name, edge)):

@@ -17,7 +17,7 @@ from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
 from ..paper.nearest import may_touch, nearest_of
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, Grain, Piece
+from ..paper.piece import Grain, Piece
 from ..paper.seam import Seam, called
 from ..paper.sound import assert_sound
 from ..places.levels import downward
@@ -164,7 +164,7 @@ def _on_fold(piece: Piece, name: str, whole: Piece) -> Piece:
         darts=tuple(replace(d, name=own(d.name)) for d in piece.darts),
         lenses=tuple(replace(x, name=own(x.name)) for x in piece.lenses),
         marks=tuple(replace(m, name=m.name.removeprefix(side)) for m in piece.marks),
-        cut=CutPlan(1, on_fold=True, mirrored=False, cloth=piece.cut.cloth, stretch=piece.cut.stretch),
+        cut=replace(piece.cut, on_fold=True, mirrored=False),
         grain=grain,
     )
 

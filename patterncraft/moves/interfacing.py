@@ -68,7 +68,7 @@ class Interfacing(Move):
             sheet = sheet.with_outline(tuple(replace(e, kind="raw") if e.kind == "seam" else e for e in sheet.outline))
             sums = (Sum("Along the edge", length(shape.outer.length)), Sum("Wide", length(self.width or 3.0)))
         else:
-            sheet = replace(piece, name=name, cut=replace(piece.cut, cloth="interfacing", interfacing=0), paper=Paper())
+            sheet = replace(piece, name=name, cut=replace(piece.cut.of("interfacing"), interfacing=0), paper=Paper())
             if self.kind == "net":
                 sheet = sheet.with_outline(
                     tuple(replace(e, kind="raw") if e.kind in ("seam", "hem", "opening") else e for e in sheet.outline)

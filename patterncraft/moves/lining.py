@@ -66,7 +66,7 @@ class Lining(Move):
         chosen = (
             [pattern.piece(n) for n in dict.fromkeys(self.pieces)]
             if self.pieces
-            else [p for p in pattern.pieces if p.cut.cloth == "shell" and not is_part(pattern, p)]
+            else [p for p in pattern.pieces if p.cut.layer == "shell" and not is_part(pattern, p)]
         )
         if not chosen:
             raise MoveRefused("no piece here is cut of the shell's cloth.", "", "Name the pieces.", "pieces")
@@ -100,7 +100,7 @@ class Lining(Move):
         return Outcome(after, tuple(lines))
 
     def _lining(self, piece: Piece, name: str) -> Piece:
-        copy = replace(piece, name=name, cut=replace(piece.cut, cloth="lining", interfacing=0), paper=Paper())
+        copy = replace(piece, name=name, cut=replace(piece.cut.of("lining"), interfacing=0), paper=Paper())
         for hem in (
             [e for e in copy.edge_names if any(x.name == e and x.kind == "hem" for x in copy.outline)] if self.shorter else []
         ):

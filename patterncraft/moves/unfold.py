@@ -10,7 +10,7 @@ from ..handwork.two_sides import SIDES, Opened, laid_open
 from ..house import HouseRules
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, Piece
+from ..paper.piece import Piece
 from ..paper.seam import Notch, Seam, Side, Stretch, called
 from ..paper.sewn import runs_of, start_word, starts_at_end
 from ..paper.sound import assert_sound
@@ -41,7 +41,7 @@ class Unfold(Move):
         hand = take_up(pattern, self.piece)
         half = hand.piece(self.piece)
         opened = laid_open(pattern, half)
-        plan = CutPlan(1, on_fold=False, mirrored=False, cloth=half.cut.cloth, stretch=half.cut.stretch)
+        plan = half.cut.laid_open()
         whole = assert_sound(replace(opened.piece, cut=plan), "Straighten the fold first.")
         followed = lay_down(hand, [whole], traced=half.paper.block or 0.0)
         after = _both_sides_sewn(pattern, followed.pattern, opened)

@@ -19,7 +19,7 @@ LAID_ON: Final = ("facing", "interfacing", "binding", "elastic", "pocketing")
 def is_part(pattern: Pattern, piece: Piece) -> bool:
     """Whether a piece was made for the style's edges (a collar, a facing), and so has edges of their names without being meant by them."""
     made = any(p.name == piece.name for m in pattern.made for p in m.pieces)
-    return piece.cut.cloth in LAID_ON or "collar" in piece.name.split() or (made and "cap" not in piece.edge_names)
+    return piece.cut.layer in LAID_ON or "collar" in piece.name.split() or (made and "cap" not in piece.edge_names)
 
 
 class HasPattern(Protocol):

@@ -6,7 +6,7 @@ The outline runs clockwise as seen (y down), so paper lies to the right hand of 
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
-from typing import Literal
+from typing import Final, Literal, get_args
 
 from ..errors import no_such
 from ..geometry.path import Path
@@ -96,10 +96,19 @@ class Paper:
         return Paper(self.tapes + other.tapes, patches, block, self.new + other.new, self.away + other.away)
 
 
+Layer = Literal["shell", "lining", "interfacing", "facing", "rib", "binding", "elastic", "pocketing"]
+LAYERS: Final[tuple[Layer, ...]] = get_args(Layer)
+
+
+def _half_of(count: int) -> int:
+    return (count + 1) // 2
+
+
 @dataclass(frozen=True, slots=True)
 class CutPlan:
-    """How the piece is cut from cloth. ``stretch``: by how many hundredths that cloth gives round the body; 0 for a woven one. ``interfacing``: how
-    often it is cut in interfacing besides."""
+    """How the piece is cut from cloth. ``cloth``: what that is called in the workroom; ``said_layer``: what the piece is in the garment, where the cloth's name
+    does not tell. ``stretch``: by how many hundredths the cloth gives across its grain; 0 for a woven one. ``interfacing``: how often it is cut in
+    interfacing besides."""
 
     quantity: int = 2
     on_fold: bool = False
@@ -107,6 +116,38 @@ class CutPlan:
     cloth: str = "shell"
     stretch: float = 0.0
     interfacing: int = 0
+    said_layer: Layer | None = None
+
+    @property
+    def layer(self) -> Layer:
+        """What the piece is: the garment itself, its lining, what stiffens, faces, binds or gathers it. A cloth called like a layer is that; any other is the
+        garment's own."""
+        if self.said_layer is not None:
+            return self.said_layer
+        return next((x for x in LAYERS if x == self.cloth), "shell")
+
+    def of(self, cloth: str) -> CutPlan:
+        """The same piece of another cloth. It stays what it is, unless the cloth is called like another layer."""
+        said = None if cloth in LAYERS else self.layer
+        return replace(self, cloth=cloth, said_layer=None if said == "shell" else said)
+
+    def on_the_fold(self) -> CutPlan:
+        """A half of each pair now lies on a fold of the cloth."""
+        if self.on_fold:
+            return self
+        return replace(
+            self, quantity=max(self.quantity // 2, 1), on_fold=True, mirrored=False, interfacing=_half_of(self.interfacing)
+        )
+
+    def as_pairs(self) -> CutPlan:
+        """What was cut on the fold is cut twice for each, as mirrored pairs."""
+        if not self.on_fold:
+            return self
+        return replace(self, quantity=2 * self.quantity, on_fold=False, mirrored=True, interfacing=2 * self.interfacing)
+
+    def laid_open(self) -> CutPlan:
+        """Left and right in one sheet."""
+        return replace(self.on_the_fold(), on_fold=False, mirrored=False)
 
     @property
     def times_round(self) -> int:

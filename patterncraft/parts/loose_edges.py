@@ -89,7 +89,7 @@ def sleeve_hem(pattern: Pattern, piece: str | None, field: str) -> OnPiece:
         if not found:
             raise MoveRefused("it has no hem to sew it to.", piece, "Choose a sleeve.", field)
         return piece, found[0]
-    sleeves = [p for p in pattern.pieces if "sleeve" in p.name.split() and "hem" in p.edge_names and p.cut.cloth == "shell"]
+    sleeves = [p for p in pattern.pieces if "sleeve" in p.name.split() and "hem" in p.edge_names and p.cut.layer == "shell"]
     if len(sleeves) != 1:
         words = "there is no sleeve with a hem." if not sleeves else "there are several sleeves."
         raise MoveRefused(words, "", "Make the sleeve first." if not sleeves else "Say for which it is.", field)

@@ -60,6 +60,7 @@ class Part:
 
 def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
     """The table with the part on it, sewn to the sides it was made for, and remembered with the step that makes it."""
+    part = of_its_cloth(pattern, part)
     for p in part.pieces:
         assert_sound(p, "Change the part's own measures.")
     pattern = before = part.on or pattern
@@ -109,6 +110,22 @@ def sewn_on(pattern: Pattern, part: Part, maker: Maker) -> Pattern:
         held=tuple(held),
     )
     return replace(after, made=(*pattern.made, made))
+
+
+def of_its_cloth(pattern: Pattern, part: Part) -> Part:
+    """The part cut of the cloth of what it is sewn to, as far as nothing else is said of it: a sleeve for a jersey bodice is of jersey and gives as that
+    does."""
+    ground = [pattern.piece(s.piece).cut for j in part.joins for s in j.reading.side]
+    cloths = {c.cloth for c in ground if c.layer == "shell"}
+    if len(cloths) != 1:
+        return part
+    cloth, stretch = cloths.pop(), min(c.stretch for c in ground if c.layer == "shell")
+
+    def cut(p: Piece) -> Piece:
+        plain = p.cut.layer == "shell" and p.cut.cloth == "shell" and p.cut.stretch == 0.0
+        return replace(p, cut=replace(p.cut, cloth=cloth, stretch=stretch)) if plain and (cloth, stretch) != ("shell", 0.0) else p
+
+    return replace(part, pieces=tuple(cut(p) for p in part.pieces))
 
 
 def _held(join: Join, sewn: Seam, match: Match) -> Held:

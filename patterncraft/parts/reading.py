@@ -77,7 +77,7 @@ def read_side(pattern: Pattern, edge: str, field: str, pieces: Collection[str] =
         pattern.piece(name)
     of_edge = [s for s in pattern.seams if _is_of(s.a, edge, pieces) or (s.b and _is_of(s.b, edge, pieces))]
     waiting = [s for s in of_edge if not s.b and s.rule.kind == "hold"]
-    shell = [s for s in waiting if all(pattern.piece(x.piece).cut.cloth == "shell" for x in s.a)]
+    shell = [s for s in waiting if all(pattern.piece(x.piece).cut.layer == "shell" for x in s.a)]
     found = shell or waiting
     if not found:
         raise _nothing(pattern, of_edge, edge, field)

@@ -24,7 +24,7 @@ LEFT = 1.0
 def the_sleeve(pattern: Pattern, piece: str | None, field: str = "piece") -> Piece:
     """The sleeve named, or the only one there is. Raises NoSuchName; MoveRefused for a piece without a cap and underarm seams, or where several could be
     meant."""
-    sleeves = [p for p in pattern.pieces if _is_sleeve(p) and p.cut.cloth == "shell"]
+    sleeves = [p for p in pattern.pieces if _is_sleeve(p) and p.cut.layer == "shell"]
     found = [pattern.piece(piece)] if piece is not None else sleeves
     if len(found) == 1 and _is_sleeve(found[0]):
         return found[0]

@@ -14,7 +14,7 @@ def _look(s: Subject) -> Iterator[Finding]:
     sewn = {(x.piece, x.edge) for seam in s.pattern.seams if seam.b for x in seam.a + seam.b}
     for p in s.pattern.pieces:
         for e in p.outline:
-            if e.kind != "opening" or (p.name, e.name) in closed | sewn or p.cut.cloth != "shell":
+            if e.kind != "opening" or (p.name, e.name) in closed | sewn or p.cut.layer != "shell":
                 continue
             if any(m.kind == "button" for m in p.marks):
                 continue

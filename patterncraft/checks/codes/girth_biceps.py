@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...paper.gives import gives_round
 from ...paper.widths import width_along
 from ..finding import Check, Finding
 from ..openings import is_sleeve
@@ -16,10 +17,10 @@ def _look(s: Subject) -> Iterator[Finding]:
         return
     for p in s.pattern.pieces:
         line = next((x for x in p.lines if x.name == "biceps"), None)
-        if line is None or p.cut.cloth != "shell" or not is_sleeve(p):
+        if line is None or p.cut.layer != "shell" or not is_sleeve(p):
             continue
-        gives = 1 + p.cut.stretch / 100
-        needed = arm if p.cut.stretch else arm + s.rules.ease.biceps
+        gives = 1 + gives_round(p) / 100
+        needed = arm if gives_round(p) else arm + s.rules.ease.biceps
         has = width_along(p, "biceps") * gives
         if 0 < has < needed - s.rules.girth_tolerance:
             words = f"The {p.name} is {has:.1f} cm round at the biceps: the upper arm is {arm:.1f} cm and bends."

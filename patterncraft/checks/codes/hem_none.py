@@ -12,7 +12,7 @@ from ..subject import Subject
 def _look(s: Subject) -> Iterator[Finding]:
     for p in s.pattern.pieces:
         for e in p.outline:
-            if edge_word(e.name) != "hem" or e.is_sewn_shut or p.cut.cloth != "shell":
+            if edge_word(e.name) != "hem" or e.is_sewn_shut or p.cut.layer != "shell":
                 continue
             at = e.path.at(0.5 * e.length)
             if e.kind == "hem" and s.rules.allowances.hem <= 0:

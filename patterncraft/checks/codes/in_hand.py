@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...paper.gives import gives_round
 from ..finding import Check, Finding
 from ..openings import opens_at, sleeve_hems
 from ..subject import Subject
@@ -16,7 +17,7 @@ def _look(s: Subject) -> Iterator[Finding]:
     for name, hem in sleeve_hems(s).items():
         piece = s.pattern.piece(name)
         edge = next(e for e in piece.outline if e.name in ("hem", "sleeve hem"))
-        has = hem * (1 + piece.cut.stretch / 100) + opens_at(s, edge.name)
+        has = hem * (1 + gives_round(piece) / 100) + opens_at(s, edge.name)
         if has >= hand - s.rules.girth_tolerance:
             continue
         words = f"The {name} opens to {has:.1f} cm, and the hand is {hand:.1f} cm round: {hand - has:.1f} cm are missing."

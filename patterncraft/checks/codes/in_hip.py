@@ -20,7 +20,7 @@ HAIR: Final = 0.01
 def _look(s: Subject) -> Iterator[Finding]:
     needed, word = passes(s)
     waist = waist_round(s)
-    if needed is None or waist is None or waist.length * s.stretch >= needed or not any(has_hip(p) for p in s.pattern.pieces):
+    if needed is None or waist is None or waist.opens >= needed or not any(has_hip(p) for p in s.pattern.pieces):
         return
     lowest: tuple[float, Opened] | None = None
     for o in opened(s):
@@ -30,7 +30,7 @@ def _look(s: Subject) -> Iterator[Finding]:
     if lowest is None:
         return
     depth, o = lowest
-    room = min(needed + 0.5 * s.rules.ease.hip, s.girths.get("hip", needed) * s.stretch)
+    room = min(needed + 0.5 * s.rules.ease.hip, _hip(s, needed))
     wide = _wide_enough(s, depth, max(room, needed))
     short = wide - depth
     if short <= s.rules.looking.zip_short:
@@ -39,6 +39,12 @@ def _look(s: Subject) -> Iterator[Finding]:
     piece, at = max(ends, key=lambda e: depth_below_waist(s, s.pattern.piece(e[0]), e[1]))
     words = f"The {o.closure.name} ends {depth:.1f} cm below the waist; the garment is wide enough for the {word} {wide:.1f} cm below it: it must be {short:.1f} cm longer."
     yield Finding(words, short, s.rules.looking.zip_short, piece, "", o.reach.seam, at)
+
+
+def _hip(s: Subject, needed: float) -> float:
+    """cm round the garment's hip with all it gives; what is needed where it has none."""
+    round_ = s.rounds.get("hip")
+    return needed if round_ is None else round_.length * s.gives(round_.pieces)
 
 
 def _wide_enough(s: Subject, depth: float, needed: float) -> float:

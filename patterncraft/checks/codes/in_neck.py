@@ -18,7 +18,7 @@ def _look(s: Subject) -> Iterator[Finding]:
     if has >= head - s.rules.girth_tolerance:
         return
     piece, edge = next(
-        (p, e) for p in s.pattern.pieces if p.cut.cloth == "shell" for e in p.outline if edge_word(e.name) == "neckline"
+        (p, e) for p in s.pattern.pieces if p.cut.layer == "shell" for e in p.outline if edge_word(e.name) == "neckline"
     )
     short = head - has
     words = f"The neck opens to {has:.1f} cm, and the head is {head:.1f} cm round: {short:.1f} cm are missing. A slit or a zip of {0.5 * short:.1f} cm would do."

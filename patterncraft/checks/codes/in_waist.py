@@ -15,7 +15,7 @@ def _look(s: Subject) -> Iterator[Finding]:
     needed, word = passes(s)
     if waist is None or needed is None:
         return
-    has = waist.length * s.stretch
+    has = waist.opens
     if has >= needed - s.rules.girth_tolerance or lies_open(s, "waist") or _open_down(s):
         return
     if any("waist" in edges_met(s, o) or _across(s, o.reach.seam) for o in opened(s)):

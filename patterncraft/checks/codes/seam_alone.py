@@ -16,7 +16,7 @@ LAID_IN = ("lining", "interfacing", "facing", "pocketing")
 def _look(s: Subject) -> Iterator[Finding]:
     for name, edge in unpartnered(s.pattern):
         piece = s.pattern.piece(name)
-        if piece.cut.cloth in LAID_IN:
+        if piece.cut.layer in LAID_IN:
             continue
         at = point_of(piece, spot_along(piece, edge, 0.5 * sum(e.length for e in piece.outline if e.name == edge)))
         words = f"The {edge} of the {name} is to be sewn, and nothing is said of what to."

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...paper.gives import gives_round
 from ..finding import Check, Finding
 from ..openings import sleeve_hems
 from ..subject import Subject
@@ -15,8 +16,8 @@ def _look(s: Subject) -> Iterator[Finding]:
         return
     for name, hem in sleeve_hems(s).items():
         piece = s.pattern.piece(name)
-        needed = wrist if piece.cut.stretch else wrist + s.rules.ease.wrist
-        has = hem * (1 + piece.cut.stretch / 100)
+        needed = wrist if gives_round(piece) else wrist + s.rules.ease.wrist
+        has = hem * (1 + gives_round(piece) / 100)
         if has < needed - s.rules.girth_tolerance:
             edge = next(e for e in piece.outline if e.name in ("hem", "sleeve hem"))
             words = f"The {name} ends {hem:.1f} cm round: the wrist alone is {wrist:.1f} cm."

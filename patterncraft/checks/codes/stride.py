@@ -15,9 +15,10 @@ KNEE: Final = 40.0
 
 
 def _look(s: Subject) -> Iterator[Finding]:
-    hip, hem = s.body.get("hip_girth"), s.girths.get("hem")
-    if hip is None or hem is None:
+    hip, round_ = s.body.get("hip_girth"), s.rounds.get("hem")
+    if hip is None or round_ is None:
         return
+    hem, stretch = round_.length, s.gives(round_.pieces)
     for p in s.pattern.pieces:
         edge = next((e for e in p.outline if e.name == "hem"), None)
         hips = any(x.name == "hip" for x in p.lines)
@@ -25,7 +26,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             continue
         deep = ((edge.path.start - waist_level(s, p)) * downward(p).conjugate()).real
         needed = s.rules.looking.stride * hip
-        has = hem * s.stretch + opens_at(s, "hem")
+        has = hem * stretch + opens_at(s, "hem")
         if deep > KNEE and has < needed - s.rules.girth_tolerance:
             words = f"The hem is {has:.1f} cm round with its slits: to walk it wants {needed:.1f} cm there."
             yield Finding(words, needed - has, s.rules.looking.stride, p.name, "hem", "", edge.path.at(0.5 * edge.length))

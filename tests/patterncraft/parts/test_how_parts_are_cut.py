@@ -50,7 +50,7 @@ PLANS: dict[str, dict[str, tuple[str, str, int, str]]] = {
     "leg of mutton": SLEEVE,
     "cap sleeve": SLEEVE,
     "facing": {"front facing": FACED, "back facing": FACED},
-    "armhole facing": {"armhole facing": ("cut 2, a pair", "facing", 1, "straight")},
+    "armhole facing": {"armhole facing": ("cut 2, a pair", "facing", 2, "straight")},
     "binding": {"binding": ("cut 1 on the fold", "binding", 0, "bias")},
     "raglan": SLEEVE,
     "off shoulder": SLEEVE,
