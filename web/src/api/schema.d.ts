@@ -4217,6 +4217,8 @@ export interface components {
             cloth?: string | null;
             /** Count */
             count?: number | null;
+            /** Layer */
+            layer?: ("shell" | "lining" | "interfacing" | "facing" | "rib" | "binding" | "elastic" | "pocketing") | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
