@@ -13,6 +13,7 @@ from .paper.pattern import Pattern
 from .paper.piece import Piece
 from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from .paper.sewn import run_of
+from .paper.times import Wholes, unlike
 from .tolerances import SNAP
 
 
@@ -38,7 +39,8 @@ class Promise:
 
     ``length_b`` is the partner's length, or the length promised (hold), or None (free).
     ``difference`` = a − b. ``over`` is how far the difference lies outside the rule (0 when kept), at worst; ``over_whole`` that of the seam's own rule.
-    ``has_partner``: whether there is a second side on the table.
+    ``has_partner``: whether there is a second side on the table. ``wholes``: of sides that cannot be sewn to each other as often as they are cut, what each
+    comes to in all, cm.
     """
 
     name: str
@@ -56,6 +58,7 @@ class Promise:
     notches: tuple[tuple[float, float | None, Literal["single", "double"]], ...]
     over_whole: float = 0.0
     has_partner: bool = True
+    wholes: tuple[float, float] | None = None
 
     @property
     def difference(self) -> float:
@@ -85,6 +88,8 @@ def _measured(seam: Seam, tolerance: float, *on: Piece | Notch) -> Promise:
     # What interval rules cover is judged there; the seam's own rule holds for the rest together.
     over = _outside(seam.rule, a - ruled_a, None if b is None else b - ruled_b, tolerance)
     worst = max([over, *(x.over for x in intervals)], key=abs)
+    times = None if seam.rule.kind == "free" else unlike(seam, {p.name: p for p in pattern.pieces})
+    wholes = (times.times_a * a, times.times_b * (b or 0.0)) if times else None
     return Promise(
         name=seam.name,
         kind="seam",
@@ -93,14 +98,15 @@ def _measured(seam: Seam, tolerance: float, *on: Piece | Notch) -> Promise:
         length_a=a,
         length_b=b,
         rule=_rule_words(seam),
-        kept=abs(worst) <= 1e-9,
+        kept=abs(worst) <= 1e-9 and times is None,
         over=worst,
-        cure=_cure(seam, over, intervals),
+        cure=_cannot_be(times, wholes) if times and wholes else _cure(seam, over, intervals),
         intervals=intervals,
         edges=tuple((s.piece, s.edge) for s in seam.a + seam.b),
         notches=tuple((n.at_a, n.at_b, n.style) for n in notches),
         over_whole=over,
         has_partner=bool(seam.b),
+        wholes=wholes,
     )
 
 
@@ -180,6 +186,12 @@ def _cure(seam: Seam, over: float, intervals: tuple[Interval, ...]) -> str:
         f"From {worst.start} to {worst.end} the {_longer(worst.over)} cm too long for the {_other(worst.over)}: "
         "move a notch, or give one side the difference there."
     )
+
+
+def _cannot_be(times: Wholes, wholes: tuple[float, float]) -> str:
+    words = {1: "once", 2: "twice"}
+    first, second = (f"{words.get(n, f'{n} times')}, {whole:.2f} cm altogether" for n, whole in zip(times, wholes, strict=True))
+    return f"The first side is there {first}, and the second {second}: cut it on the fold, or as often as the other."
 
 
 def _longer(over: float) -> str:

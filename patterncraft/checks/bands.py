@@ -6,19 +6,22 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
-from ..house import edge_word
+from ..body_at import around
 from ..paper.piece import Piece
+from ..paper.seam import Seam
 from ..paper.sewn import sewn_length
-from .openings import is_sleeve
 from .subject import Subject
 
-PLACES: Final = {
-    "waist": ("waist_girth", "hip_girth"),
-    "neckline": ("neck_girth", "head_girth"),
-    "wrist": ("wrist_girth", "hand_girth"),
-    "hem": ("hip_girth", "hip_girth"),
+PASSES: Final = {
+    "neck_girth": "head_girth",
+    "wrist_girth": "hand_girth",
+    "upper_arm_girth": "elbow_girth",
+    "elbow_girth": "hand_girth",
+    "bust_girth": "bust_girth",
+    "underbust_girth": "bust_girth",
+    "round_shoulder_girth": "round_shoulder_girth",
 }
-"""Edge that a band is sewn to → the measure it lies on, and the one that must pass it."""
+"""Measure that a band lies on → what must pass it; elsewhere on the body, the hip."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,22 +44,23 @@ def bands(s: Subject) -> Iterator[Band]:
         if seam.rule.kind != "stretch" or not seam.b:
             continue
         own, other = (seam.b, seam.a) if seam.rule.longer == "a" else (seam.a, seam.b)
-        keys = next((_place(s, x.piece, x.edge) for x in other if edge_word(x.edge) in PLACES), None)
+        place = next((p for x in other if (p := around(s.on_body, x.piece, x.edge)) is not None), None)
         piece = s.pattern.piece(own[0].piece)
-        if keys is None:
+        if place is None or _as_drafted(s, seam):
             continue
         round_ = sum(sewn_length(s.pattern.piece(x.piece), x.edge, x.run) * _times(s.pattern.piece(x.piece)) for x in own)
         gives = piece.cut.stretch or s.rules.looking.rib
-        lies_on, passes = (s.body.get(k) for k in keys)
+        lies_on, passes = place.girth(s.body), s.body.get(PASSES.get(place.one, "hip_girth"))
         yield Band(piece, own[0].edge, seam.name, s.place(own, 0.0)[1], round_, gives, lies_on, passes)
 
 
-def _place(s: Subject, piece: str, edge: str) -> tuple[str, str]:
-    """The measures of where an edge lies: the end of a sleeve at the wrist, or, of one that ends above the elbow, on the arm."""
-    sheet = s.pattern.piece(piece)
-    if edge_word(edge) == "hem" and is_sleeve(sheet):
-        return PLACES["wrist"] if any(x.name == "elbow" for x in sheet.lines) else ("upper_arm_girth", "elbow_girth")
-    return PLACES[edge_word(edge)]
+def _as_drafted(s: Subject, seam: Seam) -> bool:
+    """Whether it is the block's own band, as long as the block drew it: how tight that is, is its school's affair."""
+    before = s.record.seam(seam.name)
+    if before is None or before.b is None or before.made:
+        return False
+    now = (s.pattern.side_length(side) for side in (seam.a, seam.b))
+    return all(abs(x - y) < s.rules.sewing_tolerance for x, y in zip(now, (before.a, before.b), strict=True))
 
 
 def _times(piece: Piece) -> int:

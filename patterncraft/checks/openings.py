@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import inf
 from typing import Final
 
+from ..body_at import is_sleeve
 from ..handwork.blending import Meeting
 from ..house import edge_word
 from ..paper.as_sewn import edge_as_sewn
@@ -137,11 +138,6 @@ def sleeve_hems(s: Subject) -> dict[str, float]:
     if halves:
         found[halves[0].name] = sum(sewn_length(p, "sleeve hem") for p in halves)
     return found
-
-
-def is_sleeve(piece: Piece) -> bool:
-    """Whether it goes round an arm."""
-    return "sleeve" in piece.name.split() or {"front underarm", "back underarm"} <= set(piece.edge_names)
 
 
 def _end_round(s: Subject, sleeve: Piece) -> float:

@@ -34,11 +34,12 @@ class EdgeRecord(Strict):
 
 
 class SeamRecord(Strict):
-    """A seam's sides, cm, when it was first on the table; ``b`` None where it waited for its partner."""
+    """A seam's sides, cm, when it was first on the table; ``b`` None where it waited for its partner. ``made``: by a step, not with the block."""
 
     name: str = Field(max_length=120)
     a: float = Field(ge=0, le=5000)
     b: float | None = Field(default=None, ge=0, le=5000)
+    made: bool = False
 
 
 class DartRecord(Strict):
@@ -194,7 +195,7 @@ def _followed(replay: Replay) -> _Followed:
         if d.before is not d.after:
             _follow_girths(girths, d)
             for s in _seam_records(d.after, seams):
-                seams[s.name] = s
+                seams[s.name] = s.model_copy(update={"made": True})
         with _lock:
             _known[id(d)] = d, replay.start, (dict(girths), dict(seams))
             while len(_known) > REMEMBERED:

@@ -82,6 +82,11 @@ class Subject:
         """The same with the pieces that carry them."""
         return by_name(self.pattern)
 
+    @cached_property
+    def on_body(self) -> Pattern:
+        """The pattern with the body's measures at hand, as it is asked where an edge lies."""
+        return replace(self.pattern, wearer=self.body)
+
     def gives(self, pieces: Iterable[str]) -> float:
         """Times that the cloth of these pieces gives round the body: 1 for a woven one, the least of them."""
         return 1 + min((gives_round(self.pattern.piece(n)) for n in pieces), default=0.0) / 100

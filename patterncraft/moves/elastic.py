@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from typing import ClassVar, Final, Literal
 
+from ..body_at import Around, around, is_sleeve
 from ..drafting.construction import Construction
 from ..errors import MoveRefused
 from ..handwork.joining import OnPiece
-from ..house import HouseRules, edge_word
+from ..house import HouseRules
+from ..measures.keys import MEASURES
 from ..paper.pattern import Pattern
 from ..paper.seam import SeamRule
 from ..parts.folded_strip import along_side, side_strip
@@ -60,9 +62,9 @@ class Elastic(PartMove):
     def draw(self, pattern: Pattern, rules: HouseRules) -> Part:
         """See PartMove. Raises BadMeasure for a girth nobody took; MoveRefused for an edge that is shorter than its elastic."""
         reading = reading_of(pattern, self.edges, "elastic", "edges")
-        girth, told = at_hand(pattern, self._key(pattern), self.girth, "girth")
+        girth, told = self._round(pattern)
         along = along_side(pattern, reading)
-        round_body = 1 if _on_limb(self.edges) else along.times
+        round_body = 1 if is_sleeve(pattern.piece(self.edges[0][0])) else along.times
         whole = girth * (1 - self.percent / 100)
         own = whole / round_body
         if own > reading.length + 0.05:
@@ -94,15 +96,13 @@ class Elastic(PartMove):
         rule = SeamRule("stretch", ratio=max(1.0, round(ratio + 5e-5, 4)), longer="a")
         return Part("elastic", (piece,), (Join(reading, (stretch,), rule),), (), (), sums, tuple(pencil.stages))
 
-    def _key(self, pattern: Pattern) -> str:
-        piece, edge = self.edges[0]
-        sheet = pattern.piece(piece)
-        if _on_limb(self.edges):
-            return "wrist_girth" if any(x.name == "elbow" for x in sheet.lines) else "upper_arm_girth"
-        return {"waist": "waist_girth", "neckline": "round_shoulder_girth", "hem": "hip_girth"}.get(
-            edge_word(edge), "underbust_girth"
-        )
-
-
-def _on_limb(edges: tuple[OnPiece, ...]) -> bool:
-    return "sleeve" in edges[0][0].split()
+    def _round(self, pattern: Pattern) -> tuple[float, Sum]:
+        """cm round the body where the edge lies, and where that comes from."""
+        place = around(pattern, *self.edges[0]) or Around("underbust_girth", "underbust_girth", 0.0)
+        if self.girth is not None or place.one == place.other or not {place.one, place.other} <= set(pattern.wearer):
+            nearer = place.one if place.share < 0.5 or place.other not in pattern.wearer else place.other
+            return at_hand(pattern, nearer, self.girth, "girth")
+        girth = place.girth(pattern.wearer) or 0.0
+        one, other = (MEASURES[k].title.lower() for k in (place.one, place.other))
+        words = f"Round the body there, {round(100 * place.share)} hundredths of the way from {one} to {other}"
+        return girth, Sum(words, fine(girth))

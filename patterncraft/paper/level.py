@@ -92,9 +92,12 @@ def levels_on(piece: Piece) -> Mapping[str, Level]:
 
 
 def level_through(piece: Piece, at: complex, way: complex) -> Level | None:
-    """The level through a place of the paper in a direction; None where it misses the paper."""
-    reach = 2 * ALONGSIDE
-    return _measured(piece, [Path(((at - way * reach, at + way * reach),))])
+    """The level through a place in a direction: over the paper that is nearest to the place; None where it misses the piece."""
+    paper = _paper_on(piece, at, way, 0.0)
+    if not paper:
+        return None
+    near = min(paper, key=lambda x: max(x.low.s, -x.high.s, 0.0))
+    return _measured(piece, [Path(((near.low.at, near.high.at),))])
 
 
 def between(piece: Piece, a: complex, b: complex) -> float:

@@ -16,7 +16,7 @@ from ..measures.chart import Chart
 from ..paper.edge import Edge
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
-from ..paper.seam import Notch
+from ..paper.seam import Notch, Seam, SeamRule, Side
 from ..paper.sewn import sewn_length
 from ..units import INCH
 from ..working import Sum, length
@@ -197,18 +197,31 @@ def _rib(b: Body, c: Chart, front: Piece, pencil: Construction) -> tuple[Piece, 
         Sum("Hem band", length(hem), "2 × {}", (length(hem / 2),)),
         Sum("Cuff band", length(cuff)),
     )
-    return _strip("hem band", hem, 2 * b.s.hem_band, 1), _strip("cuff band", cuff, 2 * b.s.cuff_band, 2)
+    half = _strip("hem band", hem / 2, 2 * b.s.hem_band, CutPlan(1, True, False, "rib"))
+    return half, _strip("cuff band", cuff, 2 * b.s.cuff_band, CutPlan(2, False, False, "rib"))
 
 
-def _strip(name: str, long: float, high: float, quantity: int) -> Piece:
+def _strip(name: str, long: float, high: float, cut: CutPlan) -> Piece:
+    """A strip folded along its middle. On the fold, its start is the centre back."""
     corners = [0j, complex(long, 0), complex(long, high), complex(0, high)]
     names = ("upper edge", "end", "lower edge", "start")
     outline = tuple(
-        Edge(n, "seam" if i % 2 == 0 else "raw", straight(corners[i], corners[(i + 1) % 4])) for i, n in enumerate(names)
+        Edge(
+            n,
+            "seam" if i % 2 == 0 else "fold" if cut.on_fold and n == "start" else "raw",
+            straight(corners[i], corners[(i + 1) % 4]),
+        )
+        for i, n in enumerate(names)
     )
     fold = DrawnLine("fold line", straight(complex(0, high / 2), complex(long, high / 2)))
     grain = Grain(complex(long / 2, 1), complex(long / 2, high - 1))
-    return Piece(name, outline, lines=(fold,), grain=grain, cut=CutPlan(quantity, on_fold=False, mirrored=False, cloth="rib"))
+    return Piece(name, outline, lines=(fold,), grain=grain, cut=cut)
+
+
+def _stretched(pattern: Pattern, name: str, side: Side, band: Side) -> Seam:
+    """A band that is stretched all along its seam: as long as the two fronts, round them and the back."""
+    ratio = pattern.side_length(side) / pattern.side_length(band)
+    return Seam(name, side, band, SeamRule("stretch", ratio=round(ratio + 5e-5, 4)))
 
 
 def _promises(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
@@ -225,12 +238,19 @@ def _promises(pattern: Pattern, front: Armhole, back: Armhole) -> Pattern:
             side_of(("front neck band", "shoulder", "neckline")),
             side_of(("back neck band", "shoulder", "neckline")),
         ),
-        held(pattern, "hem", side_of(("front", "hem", "centre front"), ("back", "hem", "side"))),
-        free("hem band", side_of(("hem band", "upper edge", "start"), ("hem band", "lower edge", "end"))),
+        _stretched(
+            pattern,
+            "hem",
+            side_of(("front", "hem", "centre front"), ("back", "hem", "side")),
+            side_of(("hem band", "upper edge", "end")),
+        ),
+        free("hem band", side_of(("hem band", "lower edge", "end"))),
         free("cuff band", side_of(("cuff band", "upper edge", "start"), ("cuff band", "lower edge", "end"))),
     )
     side = sewn_length(pattern.piece("front"), "side")
+    hem, band_of = (sewn_length(pattern.piece(p), e) for p, e in (("front", "hem"), ("hem band", "upper edge")))
     notches = (
+        Notch("side", "hem", "single", hem, band_of * hem / (hem + sewn_length(pattern.piece("back"), "hem"))),
         Notch("front balance", "armhole", "single", whole - front.balance),
         Notch("back balance", "armhole", "double", whole + back.balance),
         Notch("side balance", "side", "single", 0.4 * side, 0.4 * side),

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...body_at import is_sleeve
 from ...paper.gives import gives_round
 from ...paper.widths import width_along
 from ..finding import Check, Finding
-from ..openings import is_sleeve
 from ..subject import Subject
 
 

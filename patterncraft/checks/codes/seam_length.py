@@ -17,7 +17,10 @@ def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.sewing_tolerance
     for seam in s.pattern.seams:
         p = s.promises[seam.name]
-        if p.over_whole:
+        if p.wholes:
+            piece, at = s.middle(seam)
+            yield Finding(f"{p.name}: {p.cure}", abs(p.wholes[0] - p.wholes[1]), limit, piece, "", p.name, at)
+        elif p.over_whole:
             piece, at = s.middle(seam)
             yield Finding(f"{p.name}: {p.cure}", abs(p.over_whole), limit, piece, "", p.name, at, _cure(p))
         done = 0.0

@@ -37,8 +37,12 @@ class TestLooseJacket:
             assert sewn_length(pattern.piece(f"{name} neck band"), "neckline") == pytest.approx(
                 sewn_length(pattern.piece(name), "neckline")
             )
-        # Rib from the front only: both fronts, nothing of the back.
-        assert sewn_length(pattern.piece("hem band"), "upper edge") == pytest.approx(2 * sewn_length(pattern.piece("front"), "hem"))
+        # Rib from the front only: half of it, on the fold behind, is one front's hem, and nothing of the back's; it is stretched round both.
+        band, front, back = (
+            sewn_length(pattern.piece(p), e) for p, e in (("hem band", "upper edge"), ("front", "hem"), ("back", "hem"))
+        )
+        assert band == pytest.approx(front)
+        assert pattern.seam("hem").rule.ratio == pytest.approx((front + back) / band, abs=1e-4)
 
 
 class TestRaglan:

@@ -35,7 +35,7 @@ CUT: dict[str, dict[str, tuple[int, bool, bool, str]]] = {
         "front": PAIR,
         "front neck band": (4, False, True, "rib"),
         "back neck band": (2, True, False, "rib"),
-        "hem band": (1, False, False, "rib"),
+        "hem band": (1, True, False, "rib"),
         "cuff band": (2, False, False, "rib"),
     },
     "off-shoulder": {"back": FOLD, "front": FOLD, "sleeve": PAIR},
