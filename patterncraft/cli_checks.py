@@ -9,6 +9,8 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from .checks.cures import with_cures
+from .checks.examine import examine
 from .checks.registry import CHECKS
 from .checks.report import Judged, report, report_lines
 from .cli_style import measures_argument, typed
@@ -36,7 +38,8 @@ def check(args: argparse.Namespace) -> tuple[int, Printed]:
     file = read_file(args.pattern.read_bytes(), PatternFile, str(args.pattern))
     body = wearer_in(file) | dict(typed(args))
     rules = read_rules(args.rules)
-    found = report(subject_of(file, rules, body, str(args.pattern)), let_stand(file.acknowledged))
+    subject = subject_of(file, rules, body, str(args.pattern))
+    found = report(subject, let_stand(file.acknowledged), with_cures(subject, examine(subject)))
     data = {
         "promises": [asdict(p) for p in found.promises],
         "findings": [finding_data(j) for j in found.findings],

@@ -33,8 +33,8 @@ class Finding:
     """Something that is not as it should be.
 
     ``piece``, ``edge``, ``seam``: where, by name, as far as it lies there; ``at``: the place on that piece's paper, cm. ``amount``: by how much it
-    is out and ``limit``: from where on it is told, both in the check's unit. ``cure``: a step that mends it, as plain data. ``code`` is filled
-    in by the check.
+    is out and ``limit``: from where on it is told, both in the check's unit. ``cure``: a step that mends it, as plain data; ``others``: such as may
+    where that does not. Which of them works is tried before one is offered (``cures``). ``code`` is filled in by the check.
     """
 
     words: str
@@ -46,6 +46,7 @@ class Finding:
     at: complex | None = None
     cure: dict[str, Any] | None = None
     code: str = ""
+    others: tuple[dict[str, Any], ...] = ()
 
     @property
     def place(self) -> Place:

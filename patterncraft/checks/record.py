@@ -203,6 +203,21 @@ def _followed(replay: Replay) -> _Followed:
     return girths, seams
 
 
+def followed_by(record: Record, d: Done) -> Record:
+    """The record after one step more, where the steps before it are not known."""
+    girths = {g.name: g.length for g in record.girths}
+    _follow_girths(girths, d)
+    known = {s.name for s in record.seams}
+    made = tuple(s.model_copy(update={"made": True}) for s in _seam_records(d.after, known))
+    return record.model_copy(
+        update={
+            "girths": tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
+            "seams": (*record.seams, *made),
+            "darts": tuple(_dart_records(d.after.pieces)),
+        }
+    )
+
+
 def forget() -> None:
     """Drop what is remembered of recipes."""
     with _lock:

@@ -8,6 +8,7 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from patterncraft.checks.cures import with_cures
 from patterncraft.checks.record import after
 from patterncraft.checks.report import Judged, Report, report
 from patterncraft.errors import MoveRefused
@@ -70,6 +71,7 @@ def findings(request: HttpRequest, style_id: int) -> HttpResponse:
 
 def _findings(style: Style, replay: Replay, rules: HouseRules) -> HttpResponse:
     subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
+    found = with_cures(subject, found)
     steps = looking.arisen(replay, subject, found)
     lies = lies_of(replay, services.lies_by_hand(style))
     return as_json_answer(FindingsOut(findings=looking.findings_out(found, looking.let_stand(style), lies, rules.unit, steps)))
@@ -265,6 +267,7 @@ def report_page(request: HttpRequest, style_id: int) -> HttpResponse:
     """One page about the style, to be printed and pinned to the pattern."""
     style, replay, rules = _worked(request, style_id)
     subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
+    found = with_cures(subject, found)
     acknowledged = looking.let_stand(style)
     whole: Report = report(subject, acknowledged, found)
     lies = lies_of(replay, services.lies_by_hand(style))

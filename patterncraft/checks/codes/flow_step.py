@@ -8,6 +8,7 @@ from ...paper.dart import darts_of
 from ..finding import Check, Finding
 from ..joints import step_at
 from ..subject import Subject
+from ..truing import truings
 
 
 def _look(s: Subject) -> Iterator[Finding]:
@@ -17,8 +18,8 @@ def _look(s: Subject) -> Iterator[Finding]:
         if step <= limit:
             continue
         words = f"The {j.edge} steps by {step:.1f} mm where the {j.seam} seam ends between the {j.piece} and the {j.other}."
-        cure = {"move": "true_seam", "seam": j.seam, "give": "b", "by": "end"} if step < 50 else None
-        yield Finding(words, step, limit, j.piece, j.edge, j.seam, j.at, cure)
+        first, *others = truings(j.seam)
+        yield Finding(words, step, limit, j.piece, j.edge, j.seam, j.at, first, others=tuple(others))
     for piece in s.pattern.pieces:
         for d in darts_of(piece):
             step = 10 * abs(d.leg_in.length - d.leg_out.length)

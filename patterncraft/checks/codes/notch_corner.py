@@ -10,7 +10,7 @@ from ..subject import Subject
 
 def _look(s: Subject) -> Iterator[Finding]:
     clear = s.rules.looking.notch_clear
-    told = {(c.parts[0].seam, name) for c in s.pattern.closures for part in c.parts for name in (part.start, part.end)}
+    told = {(part.seam, name) for c in s.pattern.closures for part in c.parts for name in (part.start, part.end)}
     for seam in s.pattern.seams:
         promised = s.promises[seam.name]
         ruled = {name for r in seam.rules for name in (r.start, r.end)}
@@ -26,7 +26,8 @@ def _look(s: Subject) -> Iterator[Finding]:
             words = f"{seam.name}: the notch “{n.name}” is {max(near, 0.0):.1f} cm from the end: cut, it lies in the allowance of the corner."
             to = n.at_a + (clear - near if along < 0.5 * whole else near - clear)
             cure = {"move": "move_notch", "seam": seam.name, "notch": n.name, "to": round(to, 4)}
-            yield Finding(words, clear - near, clear, piece, n.name, seam.name, at, cure)
+            away = {"move": "remove_notch", "seam": seam.name, "notch": n.name}
+            yield Finding(words, clear - near, clear, piece, n.name, seam.name, at, cure, others=(away,))
 
 
 CHECK = Check(

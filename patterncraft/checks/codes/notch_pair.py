@@ -23,11 +23,18 @@ def _look(s: Subject) -> Iterator[Finding]:
             elif seam.b and off:
                 further = "further" if off > 0 else "less far"
                 words = f"stands {abs(off):.2f} cm {further} along the first side than along the second"
-                amount, limit, cure = abs(off), tolerance, _moved(seam, n, n.at_a)
+                # As far as the rule wants it, on the second side; then on the first.
+                amount, limit, cure = (
+                    abs(off),
+                    tolerance,
+                    _moved(seam, n, n.at_a) | {"to_b": round((n.at_b or 0.0) + _beyond(off, seam), 4)},
+                )
             else:
                 continue
             piece, at = s.place(seam.a, n.at_a)
-            yield Finding(f"{seam.name}: the notch “{n.name}” {words}.", amount, limit, piece, n.name, seam.name, at, cure)
+            told = f"{seam.name}: the notch “{n.name}” {words}."
+            others = (_moved(seam, n, n.at_a), _moved(seam, n, n.at_b), _gone(seam, n)) if n.at_b is not None else (_gone(seam, n),)
+            yield Finding(told, amount, limit, piece, n.name, seam.name, at, cure, others=others)
     for other, name, pairs in _twice(s):
         piece, at = s.place(s.pattern.seam(other).a, pairs)
         yield Finding(f"{other}: there are two notches called “{name}”.", 1, 0, piece, name, other, at)
@@ -42,6 +49,14 @@ def _off(seam: Seam, n: Notch, tolerance: float) -> float:
     if seam.rule.kind == "ease":
         low, high = (0.0, seam.rule.maximum) if seam.rule.longer == "a" else (-seam.rule.maximum, 0.0)
     return 0.0 if low - tolerance <= off <= high + tolerance else off
+
+
+def _beyond(off: float, seam: Seam) -> float:
+    """cm by which the second side's notch has to go on so that the first is no further along than the rule lets it."""
+    if seam.rule.kind != "ease":
+        return off
+    low, high = (0.0, seam.rule.maximum) if seam.rule.longer == "a" else (-seam.rule.maximum, 0.0)
+    return off - high if off > high else off - low
 
 
 def _twice(s: Subject) -> Iterator[tuple[str, str, float]]:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
 
 from ...ledger import Promise
 from ..finding import Check, Finding
 from ..subject import Subject
+from ..truing import truings
 
 MOST = 5.0
 """cm that a seam is trued by at most: more wants another cure."""
@@ -22,7 +22,10 @@ def _look(s: Subject) -> Iterator[Finding]:
             yield Finding(f"{p.name}: {p.cure}", abs(p.wholes[0] - p.wholes[1]), limit, piece, "", p.name, at)
         elif p.over_whole:
             piece, at = s.middle(seam)
-            yield Finding(f"{p.name}: {p.cure}", abs(p.over_whole), limit, piece, "", p.name, at, _cure(p))
+            first, *others = truings(p.name) if _is_trued(p) else (None,)
+            yield Finding(
+                f"{p.name}: {p.cure}", abs(p.over_whole), limit, piece, "", p.name, at, first, others=tuple(o for o in others if o)
+            )
         done = 0.0
         for i in p.intervals:
             if i.over and i.rule:
@@ -36,10 +39,8 @@ def _longer(over: float) -> str:
     return f"the first side is {abs(over):.2f} cm too {'long' if over > 0 else 'short'}"
 
 
-def _cure(p: Promise) -> dict[str, Any] | None:
-    if p.length_b is None or not p.has_partner or abs(p.over) > MOST or any(i.rule for i in p.intervals):
-        return None
-    return {"move": "true_seam", "seam": p.name, "give": "b", "by": "end"}
+def _is_trued(p: Promise) -> bool:
+    return p.length_b is not None and p.has_partner and abs(p.over) <= MOST and not any(i.rule for i in p.intervals)
 
 
 CHECK = Check(
