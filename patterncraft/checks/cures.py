@@ -16,7 +16,7 @@ from ..house import HouseRules
 from ..ledger import ledger
 from ..moves.registry import read_steps
 from ..paper.account import paper_account
-from ..paper.follow import Undeclared
+from ..paper.follow import ACCOUNT, Undeclared
 from ..paper.pattern import Pattern
 from ..parts.following import follow_parts
 from ..replay import Done, Replay
@@ -39,6 +39,7 @@ class _Standing:
         self.subject = subject
         self.amounts = {f.place: abs(f.amount) for f in findings}
         self.broken = _broken(subject.pattern, subject.rules)
+        self.missing = sum(abs(x.missing) for x in paper_account(subject.pattern))
 
 
 def _broken(pattern: Pattern, rules: HouseRules) -> Mapping[str, float]:
@@ -77,7 +78,8 @@ def _works(pattern: Pattern, words: str, before: _Standing, f: Finding, cure: di
     else:
         record = followed_by(subject.record, done)
         now = replace(subject, pattern=after, record=record, remarks=(*subject.remarks, *outcome.remarks), ledger=None)
-    if any(not x.balanced for x in paper_account(after)):
+    # What was out before the cure is not its fault: a file may come so.
+    if sum(abs(x.missing) for x in paper_account(after)) > before.missing + ACCOUNT:
         return False
     tolerance = subject.rules.sewing_tolerance
     if any(

@@ -13,6 +13,7 @@ from ..paper.as_sewn import edge_as_sewn
 from ..paper.closure import Closure, Reach
 from ..paper.gives import gives_round
 from ..paper.level import level_through
+from ..paper.opening import is_open
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..places.levels import downward
@@ -74,8 +75,9 @@ def lies_open(s: Subject, edge: str) -> bool:
     for p in s.pattern.pieces:
         n = len(p.outline)
         for i, e in enumerate(p.outline):
-            if e.kind == "opening" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
-                return p.cut.layer == "shell"
+            at_it = p.cut.layer == "shell" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}
+            if at_it and is_open(s.pattern, p.name, e):
+                return True
     return False
 
 

@@ -95,6 +95,6 @@ def _judged(j: Judged, unit: Unit) -> list[str]:
     lines = [f"  {f.code}  {in_unit(f.words, unit)}" + (f"  [{where}]" if where else "")]
     if j.reason is not None:
         lines.append(f"      let stand: {j.reason}")
-    elif f.cure is not None:
-        lines.append(f"      cure: {CHECKS[f.code].cured}")
+    else:
+        lines.append(f"      {'cure' if f.cure is not None else 'advice'}: {CHECKS[f.code].cured}")
     return lines

@@ -9,7 +9,8 @@ from ..errors import BadSetting, MoveRefused
 from ..handwork.reshaping import Run, reshaped
 from ..handwork.shaped_together import shaped_together
 from ..handwork.trued import By, trued
-from ..house import HouseRules
+from ..house import HouseRules, edge_word
+from ..paper.level import STRIPS
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, Side
@@ -88,6 +89,7 @@ class TrueSeam(Move):
         # From here on walked toward the end that gives.
         back = back != at_start
         index = run[0] if back else run[-1]
+        self._refuse_at_strip(piece, index, -1 if back else 1)
 
         def work(p: Piece) -> Piece:
             e = p.outline[index]
@@ -109,6 +111,19 @@ class TrueSeam(Move):
         if abs(amount) > 1.0:
             lines.append(note(f"{abs(amount):.1f} cm are much for truing: look where the difference comes from."))
         return Outcome(after, (*lines, *done.working))
+
+    def _refuse_at_strip(self, piece: Piece, index: int, step: int) -> None:
+        """Raises MoveRefused where the end that is to give is the true centre beside a strip: to move it would make of the stand a part of the seam, and change
+        nothing on the paper."""
+        edge, beside = piece.outline[index], piece.outline[(index + step) % len(piece.outline)]
+        if beside.name.startswith(STRIPS) and edge_word(beside.name) == edge_word(edge.name):
+            strip = next(s for s in STRIPS if beside.name.startswith(s))
+            raise MoveRefused(
+                f"there its {edge.name} ends at the true centre, beside the {strip}: the centre does not give.",
+                piece.name,
+                f"True it at its {'end' if self.by == 'start' else 'start'}, at the side, or take the difference in a dart.",
+                "by",
+            )
 
     def _sides(self, seam: Seam) -> tuple[Side, Side]:
         """The side that gives, and the other."""

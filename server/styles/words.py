@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from typing import Any, NamedTuple
 
 from django.db.models import Max
@@ -180,7 +180,8 @@ def work_out(
         )
     _, found = looking.looked_at(replay, rules, seen.body, promises)
     closed = {part.seam: c.name for c in replay.pattern.closures for part in c.parts}
-    findings = looking.findings_out(found, seen.acknowledged, lies, rules.unit)
+    # What would cure them is tried where it is offered, in the ledger, and not while a hand drags.
+    findings = looking.findings_out(tuple(replace(f, cure=None) for f in found), seen.acknowledged, lies, rules.unit)
     return Work(
         table=draw(replay.pattern, rules, lies, fresh, bends),
         strips=_strips(replay),

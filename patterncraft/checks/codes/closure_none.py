@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...paper.opening import is_joined, is_open
 from ...paper.seam import Side
 from ..finding import Check, Finding
 from ..subject import Subject
@@ -11,10 +12,11 @@ from ..subject import Subject
 
 def _look(s: Subject) -> Iterator[Finding]:
     closed = {(x.piece, x.edge) for c in s.pattern.closures for part in c.parts for x in _edges(s, part.seam)}
-    sewn = {(x.piece, x.edge) for seam in s.pattern.seams if seam.b for x in seam.a + seam.b}
     for p in s.pattern.pieces:
         for e in p.outline:
-            if e.kind != "opening" or (p.name, e.name) in closed | sewn or p.cut.layer != "shell":
+            if p.cut.layer != "shell" or (p.name, e.name) in closed or not is_open(s.pattern, p.name, e):
+                continue
+            if is_joined(s.pattern, p.name, e.name):
                 continue
             if any(m.kind == "button" for m in p.marks):
                 continue

@@ -35,7 +35,7 @@ def test_a_notch_that_stands_further_along_on_one_side_is_told_by_how_much(a: fl
     (f,) = found(subject, "notch-pair")
     assert f.words == f"side: the notch “side balance” stands 0.50 cm {far} along the first side than along the second."
     assert f.amount == pytest.approx(0.5)
-    assert f.cure == {"move": "move_notch", "seam": "side", "notch": "side balance", "to": a}
+    assert f.cure == {"move": "move_notch", "seam": "side", "notch": "side balance", "to": a, "to_b": a}
 
 
 def _with(closure: Closure) -> Spoil:
