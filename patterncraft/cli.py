@@ -181,7 +181,7 @@ def _cut(args: argparse.Namespace) -> int:
     rules = style.rules or HouseRules()
     start = cli_style.on_table(style, given, args.style.parent, cli_style.typed(args))
     done = cli_style.replayed(style, start)
-    args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules, done, style.acknowledged)))
+    args.out.write_bytes(write_file(pattern_file(done.pattern, style.name, rules, done, style.acknowledged, style.finishing)))
     lines, data = [], []
     for d in done.done:
         sentence = d.step.spoken(d.before, rules.unit)
@@ -243,8 +243,11 @@ def _export(args: argparse.Namespace) -> int:
 
 
 def _plan_of(path: Path) -> Finishing:
-    """How a style's file says that it is finished; of other files, as the house does."""
+    """How a style's or a pattern's file says that it is finished; of a block, as the house does."""
     raw = read_json(_bytes(path), str(path))
-    if isinstance(raw, dict) and raw.get("kind") == "style":
+    kind = raw.get("kind") if isinstance(raw, dict) else None
+    if kind == "style":
         return Finishing(lines=tuple(read_file(_bytes(path), StyleFile, str(path)).finishing))
+    if kind == "pattern":
+        return Finishing(lines=tuple(read_file(_bytes(path), PatternFile, str(path)).finishing))
     return Finishing()

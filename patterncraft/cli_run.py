@@ -42,8 +42,8 @@ def run(args: argparse.Namespace) -> tuple[int, Printed]:
     rules = style.rules or HouseRules()
     measures = typed(args)
     bodies = [Body(label, on_table(style, given, args.style.parent, measures)) for label, given in _sizes(args.block, style)]
-    found = size_run(bodies, read_steps(style.steps), rules)
     plan = Finishing(lines=tuple(style.finishing))
+    found = size_run(bodies, read_steps(style.steps), rules, plan=plan)
     sizes = [Size(c.label, c.pattern, finish(c.pattern, rules, c.label, plan)) for c in found.cuts]
     title = style.name or args.style.stem
     if args.out.suffix.lower() == ".pdf":

@@ -58,7 +58,7 @@ def _words(before: _Standing, f: Finding, cure: Mapping[str, Any]) -> str:
     told = json.dumps(
         [cure, f.place, sorted(before.subject.body.items()), before.amounts and sorted(before.amounts.items())], default=str
     )
-    return before.subject.rules_key + before.subject.record.model_dump_json() + told
+    return before.subject.rules_key + before.subject.plan_key + before.subject.record.model_dump_json() + told
 
 
 def _works(pattern: Pattern, words: str, before: _Standing, f: Finding, cure: dict[str, Any]) -> bool:
@@ -74,7 +74,7 @@ def _works(pattern: Pattern, words: str, before: _Standing, f: Finding, cure: di
     number = len(replayed.done) + 1 if replayed else 1
     done = Done(number, step, pattern, after, (*outcome.working, *told), outcome.strips, outcome.remarks)
     if replayed is not None:
-        now = Subject.after(Replay(replayed.start, (*replayed.done, done)), subject.rules, subject.body)
+        now = Subject.after(Replay(replayed.start, (*replayed.done, done)), subject.rules, subject.body, plan=subject.plan)
     else:
         record = followed_by(subject.record, done)
         now = replace(subject, pattern=after, record=record, remarks=(*subject.remarks, *outcome.remarks), ledger=None)

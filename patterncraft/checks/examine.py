@@ -8,6 +8,7 @@ from functools import lru_cache
 from typing import Final
 
 from ..by_identity import ByIdentity, forget_all
+from ..finishing.plan import Finishing
 from ..house import HouseRules
 from ..moves.move import Remark
 from ..paper.pattern import Pattern
@@ -60,13 +61,13 @@ def examine(
             continue
         if alone is None:
             key, bends = subject.rules_key, subject.record.bends
-            alone = [_alone(p, key, bends) for p in subject.pattern.pieces]
+            alone = [_alone(p, key, bends, subject.plan_key) for p in subject.pattern.pieces]
         found += [f for own in alone for f in own.get(code, ())]
     return tuple(found)
 
 
-def _of_one_piece(piece: Piece, rules: str, bends: tuple[BendRecord, ...]) -> Mapping[str, tuple[Finding, ...]]:
-    subject = Subject(Pattern((piece,)), _rules(rules), Record(bends=bends), {})
+def _of_one_piece(piece: Piece, rules: str, bends: tuple[BendRecord, ...], plan: str) -> Mapping[str, tuple[Finding, ...]]:
+    subject = Subject(Pattern((piece,)), _rules(rules), Record(bends=bends), {}, plan=_plan(plan))
     found = {c.code: tuple(replace(f, code=c.code) for f in c.look(subject)) for c in CHECKS.values() if c.alone}
     return {code: some for code, some in found.items() if some}
 
@@ -74,6 +75,7 @@ def _of_one_piece(piece: Piece, rules: str, bends: tuple[BendRecord, ...]) -> Ma
 _alone = ByIdentity(_of_one_piece, 2048)
 """What the checks that look at pieces one by one find of a piece; remembered, since a step leaves most pieces as they are."""
 _rules = lru_cache(maxsize=64)(HouseRules.model_validate_json)
+_plan = lru_cache(maxsize=64)(Finishing.model_validate_json)
 
 
 def forget() -> None:

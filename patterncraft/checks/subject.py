@@ -7,6 +7,8 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ..by_identity import ByIdentity
+from ..finishing.finish import AS_THE_HOUSE
+from ..finishing.plan import Finishing
 from ..girths import RoundGirth, by_name, round_the_body
 from ..house import HouseRules
 from ..ledger import Promise, ledger
@@ -24,7 +26,7 @@ from .record import Record, after
 class Subject:
     """``record``: what the blocks came to, and what was changed on purpose; empty where nothing is known of them. ``body``: the wearer's measures, cm.
     ``remarks``: what the steps themselves found wanting. ``replay``: the recipe behind the pattern, where there is one; ``by_steps``: whether
-    there were steps, where only that is known."""
+    there were steps, where only that is known. ``plan``: how the style is finished where it departs from the house."""
 
     pattern: Pattern
     rules: HouseRules
@@ -34,13 +36,19 @@ class Subject:
     replay: Replay | None = None
     ledger: Sequence[Promise] | None = None
     by_steps: bool | None = None
+    plan: Finishing = AS_THE_HOUSE
 
     @classmethod
     def after(
-        cls, replay: Replay, rules: HouseRules, body: Chart | None = None, promises: Sequence[Promise] | None = None
+        cls,
+        replay: Replay,
+        rules: HouseRules,
+        body: Chart | None = None,
+        promises: Sequence[Promise] | None = None,
+        plan: Finishing = AS_THE_HOUSE,
     ) -> Subject:
-        """The work after all steps of a replay; ``promises``: its ledger, where that was made up already."""
-        return cls(replay.pattern, rules, after(replay), body or {}, remarks_of(replay), replay, promises)
+        """The work after all steps of a replay; ``promises``: its ledger, where that was made up already; ``plan``: how the style is finished."""
+        return cls(replay.pattern, rules, after(replay), body or {}, remarks_of(replay), replay, promises, plan=plan)
 
     def at(self, pattern: Pattern, replay: Replay, steps: int) -> Subject:
         """The same question asked of the work after so many steps of the replay."""
@@ -51,6 +59,11 @@ class Subject:
     def rules_key(self) -> str:
         """The house's rules as one word, by which they are told apart."""
         return _as_word(self.rules)
+
+    @cached_property
+    def plan_key(self) -> str:
+        """The style's finishing as one word."""
+        return _plan_as_word(self.plan)
 
     @cached_property
     def worked(self) -> bool:
@@ -108,6 +121,7 @@ class Subject:
 
 
 _as_word = ByIdentity(HouseRules.model_dump_json, 64)
+_plan_as_word = ByIdentity(Finishing.model_dump_json, 64)
 
 
 def remarks_of(replay: Replay) -> tuple[Remark, ...]:

@@ -13,6 +13,8 @@ from ..checks.finding import Finding
 from ..checks.registry import CHECKS
 from ..checks.subject import Subject
 from ..errors import PatternError
+from ..finishing.finish import AS_THE_HOUSE
+from ..finishing.plan import Finishing
 from ..girths import girths
 from ..house import HouseRules
 from ..ledger import Promise, ledger
@@ -83,21 +85,25 @@ class SizeRun:
 
 
 def size_run(
-    bodies: Sequence[Body], steps: Sequence[Move], rules: HouseRules, told: Callable[[int, int], None] = lambda done, of: None
+    bodies: Sequence[Body],
+    steps: Sequence[Move],
+    rules: HouseRules,
+    told: Callable[[int, int], None] = lambda done, of: None,
+    plan: Finishing = AS_THE_HOUSE,
 ) -> SizeRun:
     """Cut the style on every body. ``told`` hears after each how many of how many are cut."""
     cuts = []
     for n, body in enumerate(bodies, 1):
-        cuts.append(cut_on(body, steps, rules))
+        cuts.append(cut_on(body, steps, rules, plan))
         told(n, len(bodies))
     return SizeRun(tuple(cuts), tuple(key_lengths([c.pattern for c in cuts])))
 
 
-def cut_on(body: Body, steps: Sequence[Move], rules: HouseRules) -> BodyCut:
+def cut_on(body: Body, steps: Sequence[Move], rules: HouseRules, plan: Finishing = AS_THE_HOUSE) -> BodyCut:
     """On one body, looked over."""
     whole, refused = done_on(body.table, steps, rules)
     promises = ledger(whole.pattern, rules)
-    findings = examine(Subject.after(whole, rules, dict(body.table.wearer), promises))
+    findings = examine(Subject.after(whole, rules, dict(body.table.wearer), promises, plan))
     return BodyCut(body.label, whole, tuple(refused), tuple(p for p in promises if not p.kept), findings)
 
 

@@ -140,10 +140,10 @@ def lies_on_fold(piece: Piece) -> bool:
     return path.length - abs(path.end - path.start) < 1e-6
 
 
-def allowance_of(edge: Edge, rules: HouseRules) -> float:
-    """cm added to an edge as the house has it. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn already. (A sliver
-    that waits to be trued is raw too, and lies in a seam.)"""
-    return 0.0 if _is_cut_as_it_stands(edge, edge.kind) else rules.allowances.for_edge(edge.name, edge.kind)
+def allowance_of(piece: str, edge: Edge, rules: HouseRules, plan: Finishing = AS_THE_HOUSE) -> float:
+    """cm added to an edge as the house has it, or as the style wants it. A raw one is cut as it stands: a hem that was grown on, an allowance that is drawn
+    already. (A sliver that waits to be trued is raw too, and lies in a seam.)"""
+    return 0.0 if _is_cut_as_it_stands(edge, edge.kind) else plan.allowance(piece, edge.name, edge.kind, rules)
 
 
 def _is_cut_as_it_stands(edge: Edge, kind: EdgeKind) -> bool:

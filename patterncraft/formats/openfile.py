@@ -292,6 +292,7 @@ class PatternFile(Head):
     remarks: list[RemarkData] = Field(default_factory=list, max_length=200)
     acknowledged: list[AcknowledgedData] = Field(default_factory=list, max_length=200)
     wearer: Wearer | None = None
+    finishing: list[FinishLine] = Field(default_factory=list, max_length=400)
     worked: bool | None = Field(
         default=None,
         description="Whether steps were done on the blocks: only then it is asked whether one gets in and what closes it.",

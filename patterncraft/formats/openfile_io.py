@@ -15,6 +15,7 @@ from ..checks.subject import Subject
 from ..drafting.school import Block, Girth, Run
 from ..drafting.schools import SCHOOLS
 from ..errors import BadFile, BadSetting
+from ..finishing.plan import Finishing, FinishLine
 from ..fitting.corrected import read_correction
 from ..geometry.path import Path
 from ..geometry.region import signed_area
@@ -281,8 +282,10 @@ def pattern_file(
     rules: HouseRules | None = None,
     replay: Replay | None = None,
     let_stand: Sequence[AcknowledgedData] = (),
+    finishing: Sequence[FinishLine] = (),
 ) -> PatternFile:
-    """A worked pattern as a file; with the ``replay`` it came of, also what it should come to and what its steps found wanting."""
+    """A worked pattern as a file; with the ``replay`` it came of, also what it should come to and what its steps found wanting. ``finishing``: where it departs
+    from the house."""
     return PatternFile(
         name=name,
         pieces=pieces_data(pattern),
@@ -291,6 +294,7 @@ def pattern_file(
         record=after(replay) if replay else None,
         remarks=[RemarkData(**r._asdict()) for r in remarks_found(Subject.after(replay, rules or HouseRules()))] if replay else [],
         acknowledged=list(let_stand),
+        finishing=list(finishing),
         wearer={k: _short(v) for k, v in pattern.wearer.items()} or None,
         worked=any(d.before is not d.after for d in replay.done) if replay else None,
     )
@@ -343,11 +347,22 @@ def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
     pieces = tuple(_weighed_again(p) for p in drawn)
     if len({p.name for p in pieces}) != len(pieces):
         raise BadFile("two pieces have the same name.", where, "Rename one.")
-    seams = tuple(Seam(s.name, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for s in file.seams)
-    notches = tuple(Notch(n.name, s.name, n.style, n.at_a, n.at_b) for s in file.seams for n in s.notches)
+    called = _told_apart([s.name for s in file.seams])
+    named = list(zip(called, file.seams, strict=True))
+    seams = tuple(Seam(n, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for n, s in named)
+    notches = tuple(Notch(n.name, name, n.style, n.at_a, n.at_b) for name, s in named for n in s.notches)
     pattern = Pattern(pieces, seams, notches, _closures(file, where) if isinstance(file, PatternFile) else ())
     ledger(pattern, HouseRules())
     return pattern
+
+
+def _told_apart(names: list[str]) -> list[str]:
+    """Names of seams, a second of one name with its number: files were written with such."""
+    out: list[str] = []
+    for name in names:
+        k = next(k for k in range(1, len(names) + 1) if (name if k == 1 else f"{name} {k}") not in out)
+        out.append(name if k == 1 else f"{name} {k}")
+    return out
 
 
 def _closures(file: PatternFile, where: str) -> tuple[Closure, ...]:
@@ -368,7 +383,15 @@ def _closures(file: PatternFile, where: str) -> tuple[Closure, ...]:
 def subject_of(file: PatternFile, rules: HouseRules, body: Chart | None = None, where: str = "") -> Subject:
     """A pattern's file as the checks look at it. Raises BadFile."""
     remarks = tuple(Remark(r.code, r.words, r.piece, r.edge, r.seam, r.amount, r.limit) for r in file.remarks)
-    return Subject(read_pattern(file, where), rules, file.record or Record(), body or {}, remarks, by_steps=file.worked)
+    return Subject(
+        read_pattern(file, where),
+        rules,
+        file.record or Record(),
+        body or {},
+        remarks,
+        by_steps=file.worked,
+        plan=Finishing(lines=tuple(file.finishing)),
+    )
 
 
 def let_stand(data: Sequence[AcknowledgedData]) -> tuple[Acknowledged, ...]:

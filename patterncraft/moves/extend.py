@@ -12,11 +12,12 @@ from ..handwork.fold_to_seam import plan_for
 from ..handwork.joining import LAID_OVER, laid_over
 from ..handwork.new_seam import NUMBER, unique_name
 from ..handwork.reshaping import whole_run
-from ..house import HouseRules
+from ..house import HouseRules, edge_word
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, SeamRule, Stretch
+from ..paper.sewn import neighbours, start_word
 from ..paper.sound import assert_sound
 from ..texts import NAME_LETTERS, last_words
 from ..units import Unit, format_length
@@ -94,10 +95,9 @@ class Extend(Move):
         if laid_over(after) > LAID_OVER:
             raise MoveRefused("the strip would lie on other paper of the piece.", self.piece, "Make it narrower.", "width")
         gone = pattern.seams_of(self.piece, self.edge)
-        ends = [Seam(e, (Stretch(self.piece, e),), (), SeamRule("free")) for e in done.ends if _is_sewn(after, e)]
-        followed = lay_down(
-            hand, [after], seams=ends, dropped=[s for s in gone if not pattern.seam(s).b], given_up=gone, changed=gone
-        )
+        ends, met = self._ends(pattern, after, [e for e in done.ends if _is_sewn(after, e)], gone)
+        dropped = [*(s for s in gone if not pattern.seam(s).b), *met]
+        followed = lay_down(hand, [after], seams=ends, dropped=dropped, given_up=gone, changed=gone)
         lines = [
             Sum(f"{done.outer.capitalize()}, its outer edge", fine(sum(e.length for e in after.outline if e.name == done.outer))),
             Sum("New paper", Quantity(after.paper.new - hand.piece(self.piece).paper.new, "area")),
@@ -112,6 +112,28 @@ class Extend(Move):
         if not piece.outline[run.first].path.is_ruled:
             lines.append(note("The edge is bent: a wide strip folded back along it does not lie flat."))
         return Outcome(followed.pattern, (*lines, *notes(followed.told)))
+
+    def _ends(self, pattern: Pattern, after: Piece, edges: list[str], gone: list[str]) -> tuple[list[Seam], list[str]]:
+        """Seams of the strip's ends. Where the sheet that is sewn on beside has such a strip already, as a casing round front and back, they are sewn to each other
+        as the edges are that they run on from; and its own seam that was free till now, by name."""
+        seams: list[Seam] = []
+        met: list[str] = []
+        was = neighbours(pattern.piece(self.piece), self.edge)
+        for e in edges:
+            beyond = next((x for x in neighbours(after, e) if x in was), "")
+            other = next((p for p in _sewn_beside(pattern, self.piece, beyond) if e in pattern.piece(p).edge_names), None)
+            free = [s for s in pattern.seams_of(other, e) if pattern.seam(s).rule.kind == "free"] if other else []
+            taken = [s.name for s in (*pattern.seams, *seams) if s.name not in (*met, *gone, *free)]
+            if other and free:
+                start = start_word(after, e, neighbours(after, e)[1] == beyond)
+                theirs = pattern.piece(other)
+                there = start_word(theirs, e, edge_word(neighbours(theirs, e)[1]) == edge_word(beyond))
+                own = (Stretch(self.piece, e, start),)
+                seams.append(Seam(unique_name(e, taken), (Stretch(other, e, there),), own, SeamRule("equal")))
+                met += free
+            else:
+                seams.append(Seam(unique_name(e, taken), (Stretch(self.piece, e),), (), SeamRule("free")))
+        return seams, met
 
     def _names(self, piece: Piece, pattern: Pattern) -> tuple[str, str, str]:
         run = whole_run(piece, self.edge, "edge")
@@ -130,6 +152,16 @@ class Extend(Move):
             k = next(i for i, e in enumerate(piece.outline) if {e.name, piece.outline[(i - 1) % n].name} == {done.outer, end})
             piece = rounded(piece, k, 0.6 * self.width, "width")
         return piece
+
+
+def _sewn_beside(pattern: Pattern, piece: str, edge: str) -> list[str]:
+    """The pieces that an edge is sewn to."""
+    found = []
+    for s in pattern.seams:
+        for own, other in ((s.a, s.b), (s.b, s.a)):
+            if any((x.piece, x.edge) == (piece, edge) for x in own):
+                found += [x.piece for x in other if x.piece != piece]
+    return found
 
 
 def _is_sewn(piece: Piece, edge: str) -> bool:

@@ -145,6 +145,8 @@ def lay_down(
     order = {(n.seam, n.name): k for k, n in enumerate(hand.before.notches)}
     kept_notches.sort(key=lambda n: order.get((n.seam, n.name), len(order)))
     all_seams, all_notches = (*kept_seams, *seams), (*kept_notches, *notches)
+    if len({s.name for s in all_seams}) < len(all_seams) and len({s.name for s in hand.before.seams}) == len(hand.before.seams):
+        raise Undeclared(f"two seams of one name: {sorted(s.name for s in all_seams)}")
     closures = still_there(hand.before.closures, all_seams, all_notches)
     left = {c.name for c in closures}
     follower.told += [f"The {c.name} is gone with its seam." for c in hand.before.closures if c.name not in left]

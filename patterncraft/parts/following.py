@@ -7,6 +7,7 @@ from dataclasses import replace
 from itertools import zip_longest
 
 from ..errors import PatternError
+from ..handwork.new_seam import unique_name
 from ..house import HouseRules
 from ..paper.as_sewn import TAKES_UP, AsSewn, zones_of
 from ..paper.closure import still_there
@@ -96,7 +97,8 @@ def without_part(pattern: Pattern, made: Made) -> Pattern:
                 turned.add(s.name)
                 s = turned_over(s)
             side, strip = without_strip(s.a)
-            seams += [Seam(x.edge, (x,), (), SeamRule("free")) for x in strip]
+            taken = [y.name for y in (*pattern.seams, *seams)]
+            seams += [Seam(unique_name(x.edge, taken), (x,), (), SeamRule("free")) for x in strip]
             gone[s.name] = pattern.side_length(strip)
             waited = tuple(_as_it_waited(s, held.get(s.name)))
             s = Seam(s.name, side, (), SeamRule("hold"), waited)

@@ -42,7 +42,7 @@ def _cut_all(at: AtWork[RunRecord]) -> None:
             break
         bodies[n] = found = with_blocks(run.workroom, body, like)
         if found.pins:
-            cuts[n] = cut_on(on_table(found), steps, rules)
+            cuts[n] = cut_on(on_table(found), steps, rules, run.plan())
         at.keep(done=n + 1, bodies=[b.data() for b in bodies])
     if not at.stopped and at.is_over():
         at.end(done=0)

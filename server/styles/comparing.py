@@ -172,7 +172,7 @@ def pieces_tables(found: Sequence[PieceFigures], unit: Unit) -> list[Differences
 
 
 def _looked(style: Style, replay: Replay, rules: HouseRules) -> tuple[Finding, ...]:
-    return looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))[1]
+    return looking.looked_at(replay, rules, wearer_of(services.pins_of(style)), plan=style.finish_plan())[1]
 
 
 def _found(pair: FindingPair, unit: Unit) -> FoundOnBoth:

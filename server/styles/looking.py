@@ -12,6 +12,8 @@ from patterncraft.checks.finding import Finding, Place
 from patterncraft.checks.registry import CHECKS
 from patterncraft.checks.subject import Subject
 from patterncraft.errors import BadSetting, MoveRefused
+from patterncraft.finishing.finish import AS_THE_HOUSE
+from patterncraft.finishing.plan import Finishing
 from patterncraft.formats.drawing import Point
 from patterncraft.formats.table import Lies
 from patterncraft.house import HouseRules
@@ -32,10 +34,14 @@ remembered(forget)
 
 
 def looked_at(
-    replay: Replay, rules: HouseRules, body: Chart, promises: Sequence[Promise] | None = None
+    replay: Replay,
+    rules: HouseRules,
+    body: Chart,
+    promises: Sequence[Promise] | None = None,
+    plan: Finishing = AS_THE_HOUSE,
 ) -> tuple[Subject, tuple[Finding, ...]]:
-    """The work, and all findings; ``promises``: its ledger, where that was made up already."""
-    subject = Subject.after(replay, rules, body, promises)
+    """The work, and all findings; ``promises``: its ledger, where that was made up already; ``plan``: how the style is finished."""
+    subject = Subject.after(replay, rules, body, promises, plan)
     return subject, examine(subject)
 
 

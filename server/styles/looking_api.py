@@ -70,7 +70,7 @@ def findings(request: HttpRequest, style_id: int) -> HttpResponse:
 
 
 def _findings(style: Style, replay: Replay, rules: HouseRules) -> HttpResponse:
-    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
+    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)), plan=style.finish_plan())
     found = with_cures(subject, found)
     steps = looking.arisen(replay, subject, found)
     lies = lies_of(replay, services.lies_by_hand(style))
@@ -81,7 +81,7 @@ def _findings(style: Style, replay: Replay, rules: HouseRules) -> HttpResponse:
 def acknowledge(request: HttpRequest, style_id: int, body: Acknowledge) -> HttpResponse:
     """Let a finding stand, with a reason. It is told again when there is more of it."""
     style, replay, rules = _worked(request, style_id)
-    _, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
+    _, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)), plan=style.finish_plan())
     place = (body.code, body.piece, body.edge, body.seam)
     one = next((f for f in found if f.place == place), None)
     if one is None:
@@ -266,7 +266,7 @@ def _join_out(found: Joined, rules: HouseRules) -> JoinOut:
 def report_page(request: HttpRequest, style_id: int) -> HttpResponse:
     """One page about the style, to be printed and pinned to the pattern."""
     style, replay, rules = _worked(request, style_id)
-    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)))
+    subject, found = looking.looked_at(replay, rules, wearer_of(services.pins_of(style)), plan=style.finish_plan())
     found = with_cures(subject, found)
     acknowledged = looking.let_stand(style)
     whole: Report = report(subject, acknowledged, found)

@@ -7,7 +7,6 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
-from patterncraft.checks.examine import Acknowledged
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.formats.drawing import Point, draw
 from patterncraft.formats.table import Lie, Lies, lies_of
@@ -39,6 +38,7 @@ from .shapes import (
 )
 from .wearer import Pins
 from .words import (
+    NOBODY,
     Seen,
     as_json_answer,
     phrases_out,
@@ -53,7 +53,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
     """Stateless: nothing is kept. A step that cannot be done is answered, not refused, so that the
     hand can go on moving."""
     room = workroom_of(request)
-    rules, hand, stand = _style(room, body.style_id)
+    rules, hand, seen = _style(room, body.style_id)
     pins = _pins(room, body.blocks)
     steps: list[Move] = list(body.steps)
     # Asked once for the whole answer: a hand that drags asks thirty times a second.
@@ -79,7 +79,7 @@ def preview(request: HttpRequest, body: PreviewIn) -> HttpResponse:
         except PatternError as e:
             refused = fault_of(e, rules.unit)
     out = PreviewOut(
-        work=work_out(replay, steps, rules, before, lies, body.show_bends, Seen(dict(measures), stand)),
+        work=work_out(replay, steps, rules, before, lies, body.show_bends, seen._replace(body=dict(measures))),
         phrases=phrases,
         before=draw(before.pattern, rules, lies) if body.show_before else None,
         step=step,
@@ -130,12 +130,13 @@ def _put(data: Any, path: list[str], value: float) -> Any:
     return data | {key: _put(data.get(key, {}), rest, value) if rest else value}
 
 
-def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, Lie], tuple[Acknowledged, ...]]:
-    """A style is tried by its own rules, lies as it was laid, and lets stand what was said of it; what belongs to no style is tried by the house's."""
+def _style(room: Workroom, style_id: int | None) -> tuple[HouseRules, dict[str, Lie], Seen]:
+    """A style is tried by its own rules, lies as it was laid, lets stand what was said of it and is finished as it says; what belongs to no style is tried by
+    the house's. Its wearer is not looked up here."""
     if style_id is None:
-        return room.house_rules(), {}, ()
+        return room.house_rules(), {}, NOBODY
     style = Style.objects.one(room, style_id)
-    return style.house_rules(), services.lies_by_hand(style), looking.let_stand(style)
+    return style.house_rules(), services.lies_by_hand(style), Seen({}, looking.let_stand(style), style.finish_plan())
 
 
 def _pins(room: Workroom, blocks: dict[str, BlockPinOut]) -> Pins:

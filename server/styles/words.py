@@ -9,6 +9,8 @@ from django.db.models import Max
 from django.http import HttpResponse
 
 from patterncraft.checks.examine import Acknowledged
+from patterncraft.finishing.finish import AS_THE_HOUSE
+from patterncraft.finishing.plan import Finishing
 from patterncraft.formats.drawing import DrawnStrips, draw, draw_strips
 from patterncraft.formats.table import Lies, lies_of
 from patterncraft.formats.verb_picture import verb_picture
@@ -128,6 +130,7 @@ class Seen(NamedTuple):
 
     body: Chart
     acknowledged: tuple[Acknowledged, ...]
+    plan: Finishing = AS_THE_HOUSE
 
 
 NOBODY = Seen({}, ())
@@ -178,7 +181,7 @@ def work_out(
                 pieces=list(step.pieces_named()),
             )
         )
-    _, found = looking.looked_at(replay, rules, seen.body, promises)
+    _, found = looking.looked_at(replay, rules, seen.body, promises, seen.plan)
     closed = {part.seam: c.name for c in replay.pattern.closures for part in c.parts}
     # What would cure them is tried where it is offered, in the ledger, and not while a hand drags.
     findings = looking.findings_out(tuple(replace(f, cure=None) for f in found), seen.acknowledged, lies, rules.unit)
@@ -198,7 +201,7 @@ def work_out(
 
 def seen_by(style: Style) -> Seen:
     """The style's wearer, and what was said of its findings."""
-    return Seen(wearer_of(services.pins_of(style)), looking.let_stand(style))
+    return Seen(wearer_of(services.pins_of(style)), looking.let_stand(style), style.finish_plan())
 
 
 def _strips(replay: Replay) -> DrawnStrips | None:

@@ -178,7 +178,7 @@ def test_the_jackets_bands_stretch_within_what_a_rib_gives_and_its_zip_is_one_th
     """The hem band goes round all of the hem in rib: no longer than it, no more than 35 hundredths shorter. Zips are sold in steps of 5 cm."""
     name = "Rehearsal jacket with its zip"
     hem = 2 * sum(size(name, n, "hem") for n in ("front", "back"))
-    band = size(name, "hem band", "upper edge")
+    band = 2 * size(name, "hem band", "upper edge")
     assert 1.0 <= hem / band <= 2.02
     (zip_,) = done(name).pattern.closures
     assert zip_.kind == "zip"

@@ -19,7 +19,7 @@ FROM, TO = 0.4, 4.0
 def _look(s: Subject) -> Iterator[Finding]:
     for p in s.pattern.pieces:
         for e in p.outline:
-            added = 0.0 if e.is_sewn_shut or e.kind == "fold" else allowance_of(e, s.rules)
+            added = 0.0 if e.is_sewn_shut or e.kind == "fold" else allowance_of(p.name, e, s.rules, s.plan)
             line = _sewn_inside(p, e) if added else None
             if line is not None:
                 words = f"The {e.name} of the {p.name} has its allowance drawn already ({line:.1f} cm), and {added:.1f} cm are added to it again."

@@ -34,7 +34,7 @@ def _widths(s: Subject, side: Side) -> list[float]:
     found = []
     for x in side:
         piece = s.pattern.piece(x.piece)
-        found += [allowance_of(piece.outline[i], s.rules) for i in run_of(piece, x.edge, x.run)]
+        found += [allowance_of(piece.name, piece.outline[i], s.rules, s.plan) for i in run_of(piece, x.edge, x.run)]
     return found
 
 
@@ -43,7 +43,7 @@ CHECK = Check(
     "Complete",
     "Both sides of a seam have one allowance",
     "Cut edges are laid together: where one has more, the seam is sewn in the wrong place.",
-    "Give both edges the same allowance in the house rules.",
+    "Give both edges the same allowance, in the style's finishing or in the house rules.",
     _look,
     "sewing_tolerance",
 )
