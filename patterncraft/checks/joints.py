@@ -49,13 +49,14 @@ class Joint:
 MORE: Final = 1.25
 """Times the block's own kink, which its audit tells: beyond it a kink is the style's."""
 MEANT: Final = 50.0
-"""Degrees from which on a corner is meant."""
+"""Degrees from which on a corner is meant, where one of its edges was drawn so."""
 
 
-def is_broken(kink: float, limit: float, own: float) -> bool:
+def is_broken(kink: float, limit: float, own: float, drawn: bool = True) -> bool:
     """Whether a kink of so many degrees is one that the style made and that shows: more than the house's ``limit``, more than the block's ``own`` worst, and not
-    so much that it is meant."""
-    return max(limit, MORE * own) < abs(kink) <= MEANT
+    so much that it is meant. ``drawn``: whether a step drew one of its edges; a corner that only came about, since the seam between them was drawn otherwise, is never
+    meant."""
+    return max(limit, MORE * own) < abs(kink) and (abs(kink) <= MEANT or not drawn)
 
 
 def step_at(pattern: Pattern, joint: Joint) -> float:

@@ -73,10 +73,11 @@ def lies_open(s: Subject, edge: str) -> bool:
     # A collar that is grown on ends at the opening by its own edge.
     beside = {edge, "shoulder", "edge"} if edge == "neckline" else {edge}
     for p in s.pattern.pieces:
+        if p.cut.layer != "shell":
+            continue
         n = len(p.outline)
         for i, e in enumerate(p.outline):
-            at_it = p.cut.layer == "shell" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}
-            if at_it and is_open(s.pattern, p.name, e):
+            if is_open(s.pattern, p.name, e) and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
                 return True
     return False
 

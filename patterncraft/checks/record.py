@@ -22,7 +22,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
 from .curves import curves_of
-from .joints import joints_of
+from .joints import FLOWING, joints_of
 from .square import corners_at_folds
 
 
@@ -68,6 +68,13 @@ class Record(Strict):
     seams: tuple[SeamRecord, ...] = Field(default=(), max_length=500)
     darts: tuple[DartRecord, ...] = Field(default=(), max_length=200)
     bends: tuple[BendRecord, ...] = Field(default=(), max_length=500)
+    drafted: tuple[tuple[str, str], ...] = Field(default=(), max_length=500)
+    """Pieces and edges that run on over seams and lie as the block drew them."""
+
+    @property
+    def as_drafted(self) -> frozenset[tuple[str, str]]:
+        """The same as a set."""
+        return frozenset(self.drafted)
 
     def bend(self, edge: str) -> BendRecord:
         """The worst of the block's own edges of that kind; nothing but nought where it has none."""
@@ -138,11 +145,25 @@ def after(replay: Replay) -> Record:
         "girths": tuple(EdgeRecord(name=n, length=max(size, 0.0)) for n, size in girths.items()),
         "seams": tuple(s for n, s in seams.items() if n in names),
         "darts": tuple(_dart_records(replay.pattern.pieces)),
+        "drafted": _as_drafted(replay.start, replay.pattern),
     }
     # The bends stay the very same object: what is remembered of pieces is remembered with them.
     if replay.pattern.made:
         now["bends"] = _bends_with_parts(first, replay.pattern.made)
     return first.model_copy(update=now)
+
+
+def _as_drafted(start: Pattern, now: Pattern) -> tuple[tuple[str, str], ...]:
+    """Flowing edges of which no step drew anything anew."""
+    # What nobody drew anew is the very same line.
+    paths = {id(e.path) for p in start.pieces for e in p.outline}
+    found: dict[tuple[str, str], bool] = {}
+    for p in now.pieces:
+        for e in p.outline:
+            if edge_word(e.name) in FLOWING:
+                key = (p.name, e.name)
+                found[key] = found.get(key, True) and id(e.path) in paths
+    return tuple(key for key, same in found.items() if same)
 
 
 def _with_parts(first: Record, made: tuple[Made, ...]) -> tuple[BendRecord, ...]:

@@ -21,6 +21,8 @@ def is_open(pattern: Pattern, piece: str, edge: Edge) -> bool:
     if edge.kind in ("fold", "dart", "hem"):
         return False
     parts = [part for c in pattern.closures for part in c.parts if {part.start, part.end} == {"start", "end"}]
+    if not parts and not edge.name.startswith(STRIPS):
+        return False
     closed = any((piece, edge.name) in _edges(pattern, part.seam) for part in parts)
     return (closed or is_strips_edge(edge.name)) and not is_joined(pattern, piece, edge.name)
 

@@ -100,6 +100,9 @@ Layer = Literal["shell", "lining", "interfacing", "facing", "rib", "binding", "e
 LAYERS: Final[tuple[Layer, ...]] = get_args(Layer)
 
 
+_BY_CLOTH: Final[dict[str, Layer]] = {x: x for x in LAYERS}
+
+
 def _half_of(count: int) -> int:
     return (count + 1) // 2
 
@@ -122,9 +125,7 @@ class CutPlan:
     def layer(self) -> Layer:
         """What the piece is: the garment itself, its lining, what stiffens, faces, binds or gathers it. A cloth called like a layer is that; any other is the
         garment's own."""
-        if self.said_layer is not None:
-            return self.said_layer
-        return next((x for x in LAYERS if x == self.cloth), "shell")
+        return self.said_layer or _BY_CLOTH.get(self.cloth, "shell")
 
     def of(self, cloth: str) -> CutPlan:
         """The same piece of another cloth. It stays what it is, unless the cloth is called like another layer."""

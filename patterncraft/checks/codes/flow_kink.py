@@ -14,7 +14,10 @@ from ..subject import Subject
 def _look(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.kink
     for j in s.joints:
-        if not j.flows or not is_broken(j.kink, limit, s.record.bend(j.edge).kink):
+        if not j.flows or abs(j.kink) <= limit:
+            continue
+        drawn = not {(j.piece, j.edge), (j.other or j.piece, j.other_edge or j.edge)} <= s.record.as_drafted
+        if not is_broken(j.kink, limit, s.record.bend(j.edge).kink, drawn):
             continue
         if j.word == "neckline" and edge_word(j.seam) == "armhole":
             # Off the shoulder the top turns over the arm, and is drawn in.
