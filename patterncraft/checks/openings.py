@@ -13,7 +13,6 @@ from ..paper.as_sewn import edge_as_sewn
 from ..paper.closure import Closure, Reach
 from ..paper.gives import gives_round
 from ..paper.level import level_through
-from ..paper.opening import is_open
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
 from ..places.levels import downward
@@ -72,13 +71,11 @@ def lies_open(s: Subject, edge: str) -> bool:
     """Whether an edge of that kind ends at one that is left open all along: a button stand, a wrap (which is the neckline of its front, up to the shoulder)."""
     # A collar that is grown on ends at the opening by its own edge.
     beside = {edge, "shoulder", "edge"} if edge == "neckline" else {edge}
-    for p in s.pattern.pieces:
-        if p.cut.layer != "shell":
-            continue
+    for name, i in s.left_open:
+        p = s.pattern.piece(name)
         n = len(p.outline)
-        for i, e in enumerate(p.outline):
-            if is_open(s.pattern, p.name, e) and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
-                return True
+        if p.cut.layer == "shell" and beside & {edge_word(p.outline[k].name) for k in (i - 1, (i + 1) % n)}:
+            return True
     return False
 
 

@@ -15,6 +15,7 @@ from ..ledger import Promise, ledger
 from ..measures.chart import Chart
 from ..moves.move import Remark
 from ..paper.gives import gives_round
+from ..paper.opening import may_open
 from ..paper.pattern import Pattern
 from ..paper.seam import Seam, Side
 from ..replay import Replay
@@ -94,6 +95,11 @@ class Subject:
     def rounds(self) -> Mapping[str, RoundGirth]:
         """The same with the pieces that carry them."""
         return by_name(self.pattern)
+
+    @cached_property
+    def left_open(self) -> list[tuple[str, int]]:
+        """Pieces and numbers of their edges that are left open."""
+        return may_open(self.pattern)
 
     @cached_property
     def on_body(self) -> Pattern:

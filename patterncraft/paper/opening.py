@@ -13,6 +13,25 @@ LAID_ON: Final = tuple(x for x in LAYERS if x != "shell")
 """Layers that finish an edge and do not close it."""
 
 
+def may_open(pattern: Pattern) -> list[tuple[str, int]]:
+    """Pieces and numbers of edges that are left open, over the whole pattern."""
+    closed = {
+        (x.piece, x.edge)
+        for c in pattern.closures
+        for part in c.parts
+        if {part.start, part.end} == {"start", "end"}
+        for s in pattern.seams
+        if s.name == part.seam
+        for x in s.a
+    }
+    return [
+        (p.name, i)
+        for p in pattern.pieces
+        for i, e in enumerate(p.outline)
+        if (e.kind == "opening" or e.name.startswith(STRIPS) or (p.name, e.name) in closed) and is_open(pattern, p.name, e)
+    ]
+
+
 def is_open(pattern: Pattern, piece: str, edge: Edge) -> bool:
     """Whether an edge of a piece is left open: it is an opening; the outer edge of a stand or a wrap; or a closure opens all of it and no other cloth of the
     garment is sewn to it."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...paper.opening import is_joined, is_open
+from ...paper.opening import is_joined
 from ...paper.seam import Side
 from ..finding import Check, Finding
 from ..subject import Subject
@@ -12,12 +12,10 @@ from ..subject import Subject
 
 def _look(s: Subject) -> Iterator[Finding]:
     closed = {(x.piece, x.edge) for c in s.pattern.closures for part in c.parts for x in _edges(s, part.seam)}
-    for p in s.pattern.pieces:
-        for e in p.outline:
-            if p.cut.layer != "shell" or (p.name, e.name) in closed or not is_open(s.pattern, p.name, e):
-                continue
-            if is_joined(s.pattern, p.name, e.name):
-                continue
+    for name, i in s.left_open:
+        p = s.pattern.piece(name)
+        e = p.outline[i]
+        if p.cut.layer == "shell" and (name, e.name) not in closed and not is_joined(s.pattern, name, e.name):
             if any(m.kind == "button" for m in p.marks):
                 continue
             cure = {"move": "closure", "piece": p.name, "edge": e.name, "kind": "buttons"}

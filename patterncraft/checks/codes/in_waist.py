@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ...paper.opening import is_open
 from ..finding import Check, Finding
 from ..openings import edges_met, lies_open, opened
 from ..subject import Subject
@@ -27,12 +26,8 @@ def _look(s: Subject) -> Iterator[Finding]:
 
 def _open_down(s: Subject) -> bool:
     """Whether a front of which the waist is a line only is left open from end to end."""
-    return any(
-        is_open(s.pattern, p.name, e)
-        for p in s.pattern.pieces
-        if p.cut.layer == "shell" and any(x.name == "waist" for x in p.lines)
-        for e in p.outline
-    )
+    waisted = {p.name for p in s.pattern.pieces if p.cut.layer == "shell" and any(x.name == "waist" for x in p.lines)}
+    return any(name in waisted for name, _ in s.left_open)
 
 
 def _across(s: Subject, seam: str) -> bool:
