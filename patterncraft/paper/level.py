@@ -102,7 +102,7 @@ def level_through(piece: Piece, at: complex, way: complex) -> Level | None:
 
 def between(piece: Piece, a: complex, b: complex) -> float:
     """cm of paper straight from one place to another, darts shut."""
-    return sum(abs(s.b - s.a) for s in _paper_between(piece, a, b)) - sum(x.width_on(a, b) for x in piece.lenses)
+    return sum(abs(s.b - s.a) - _taken(piece, s) for s in _paper_between(piece, a, b))
 
 
 def _all_levels(
@@ -162,9 +162,27 @@ def _measured(piece: Piece, parts: Sequence[Path]) -> Level | None:
     counted = _without_strip(piece, strokes)
     if whole < SNAP or not counted:
         return None
-    wide = sum(abs(s.b - s.a) - sum(x.width_on(s.a, s.b) for x in piece.lenses) for s in counted)
+    wide = sum(abs(s.b - s.a) - _taken(piece, s) for s in counted)
     drawn = sum(abs(x.inner.b - x.inner.a) for x in chain) / whole
     return Level(tuple(strokes), wide, (_spot(piece, begins), _spot(piece, ends_at)), drawn)
+
+
+def _taken(piece: Piece, stroke: Stroke) -> float:
+    """cm of a stroke that lie in double-pointed darts, also where it begins or ends in one."""
+    size = abs(stroke.b - stroke.a)
+    if not piece.lenses or size < SNAP:
+        return 0.0
+    way = (stroke.b - stroke.a) / size
+    found = 0.0
+    for lens in piece.lenses:
+        hits = [
+            (h.s - 0.5) * 2 * HUGE
+            for seg in lens.outline.segments
+            for h in line_crossings(stroke.a - way * HUGE, stroke.a + way * HUGE, seg)
+        ]
+        if hits:
+            found += max(min(max(hits), size) - max(min(hits), 0.0), 0.0)
+    return found
 
 
 def _spot(piece: Piece, hit: _Hit) -> Spot:

@@ -53,6 +53,10 @@ def _promises(pattern: Pattern, seams: list[Seam], rules: HouseRules) -> Told:
             if i[:2] != j[:2] or _off(i[2], j[2]) or _off(i[3], j[3]):
                 yield f"{s.name}, from {i[0]} to {i[1]}", i, j
         missed = s.missed(rules.sewing_tolerance)
+        if s.cannot_be:
+            if p.kept:
+                yield f"{s.name} kept", p.kept, "sides that do not come equally often"
+            continue
         if p.kept != (missed == 0.0) and abs(missed - rules.sewing_tolerance) > NEAR:
             yield f"{s.name} kept", p.kept, missed
         elif not p.kept and _off(abs(p.over), missed) and not s.rules:

@@ -80,6 +80,18 @@ class Seam:
         self.notches: Sequence[Mapping[str, Any]] = sorted(data.get("notches", ()), key=lambda n: n["at_a"])
 
     @property
+    def cannot_be(self) -> bool:
+        """Whether one side is a half that goes on over the fold, or a pair with such a half, and the other is there once, or never so often."""
+        if self.b is None or self.rule["kind"] == "free":
+            return False
+        a, b = ({_comes(w) for w in side.walked} for side in (self.a, self.b))
+        halves = [x for side in (self.a, self.b) for w in side.walked for x in [w.sheet.cut] if x["on_fold"]]
+        if not halves or len(a) > 1 or len(b) > 1:
+            return False
+        one, other = a.pop(), b.pop()
+        return not any(n in other for n in one)
+
+    @property
     def length_b(self) -> float | None:
         """cm of the second side, or what waits for one was promised."""
         if self.b is not None:
@@ -129,6 +141,16 @@ class Seam:
                     worst = max(worst, off(self.rule, a, b, tolerance))
                 at += a
         return worst
+
+
+def _comes(w: Walked) -> tuple[int, ...]:
+    """How often an edge may come, layers apart."""
+    cut = w.sheet.cut
+    if w.parts[0].name.startswith(("left ", "right ")):
+        return (1, 2)
+    if cut["on_fold"] or cut["mirrored"]:
+        return (2,)
+    return tuple(n for n in range(1, cut["quantity"] + 1) if cut["quantity"] % n == 0)
 
 
 def off(rule: Mapping[str, Any], a: float, b: float | None, tolerance: float) -> float:
