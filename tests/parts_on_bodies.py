@@ -15,6 +15,7 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.pattern import Pattern
 from patterncraft.replay import replay
 from patterncraft.style import on_one_table
+from tests.auditor.audit import differences
 from tests.bodies import random_body
 from tests.samples import polygon
 
@@ -101,6 +102,7 @@ def _make(told: Made, table: Pattern, steps: Steps, where: str) -> None:
         shape = polygon(p)
         if not shape.is_valid or abs(shape.area - p.area) > 0.3:
             told.faults.append(f"{where}: the {p.name} lies on itself")
+    told.faults += [f"{where}: {d}" for d in differences(done.pattern, RULES)]
     before = {s.name for s in table.seams if s.b}
     for line in ledger(done.pattern, RULES):
         if line.kind == "seam" and not line.kept and line.name not in before:

@@ -36,6 +36,7 @@ from patterncraft.style import on_one_table
 from patterncraft.tolerances import SNAP
 from patterncraft.walking.joined import chains, joined
 from patterncraft.walking.walk import walk
+from tests.auditor.audit import differences
 from tests.bodies import Body, random_body
 from tests.part_steps import PART_MOVES, part_step
 from tests.planted.ground import BODY
@@ -408,6 +409,7 @@ def run_sequence(own: int, longest: int = 12, from_files: bool = False) -> Told:
                 return told
             pattern = kept(result.pattern)
             break
+    told.faults += [(own, wrong, done) for wrong in differences(pattern, RULES)[:1]]
     return told
 
 

@@ -326,6 +326,26 @@ TRACED = {"unfold": 2.0, "fold": 0.5, "put_away": 0.0}
 """Moves after which there is so many times the paper that there was."""
 
 
+FULL = ("gather", "pleat", "ease", "stretch")
+SAYS = ("promise", "unsew", "off_shoulder", "raglan", "puff", "leg_of_mutton", "cap_sleeve")
+"""Moves that take a promise of fullness away because that is what they are asked: said of the seam, with the edge that had it, or with the cap whose ease
+it was."""
+
+
+def assert_promises_stay(step: Move, before: Pattern, outcome: Outcome) -> None:
+    """Nothing but an explicit step takes a promise of fullness away: of each kind there are as many as there were, or it is told which went."""
+
+    def counted(pattern: Pattern) -> Counter[str]:
+        own = [s.rule.kind for s in pattern.seams if not s.rule.length]
+        return Counter(k for k in [*own, *(r.rule.kind for s in pattern.seams for r in s.rules)] if k in FULL)
+
+    lost = counted(before) - counted(outcome.pattern)
+    if not lost or step.move in SAYS:
+        return
+    told = [s.label for s in outcome.working if "no more" in s.label or "is gone" in s.label or "is closed" in s.label]
+    assert len(told) >= 1, f"{step.move} takes {dict(lost)} away and does not say so"
+
+
 def _led_into_darts(old: list[Piece], new: list[Piece]) -> float:
     """cm of the pencil lines that ran to where a dart's point is now: cut along one, it is the dart's leg."""
     pivots = [d.pivot for p in new for d in darts_of(p)]
@@ -468,6 +488,7 @@ def _checked(apply: Callable[[Any, Pattern, HouseRules], Outcome]) -> Callable[[
             raise
         assert all(isinstance(line, Sum) for line in outcome.working), f"the working of {self.move} is no list of sums"
         assert_kept(self, pattern, outcome.pattern)
+        assert_promises_stay(self, pattern, outcome)
         assert_said(self, pattern)
         assert_said_which_way(self, pattern)
         assert_begun(self, pattern, outcome)

@@ -9,13 +9,14 @@ from typing import Final, Literal
 
 from ..errors import BadPlace, BadSetting, MoveRefused, no_such
 from ..house import edge_word
-from ..paper.as_sewn import read_as_sewn
+from ..paper.as_sewn import TAKES_UP, read_as_sewn
 from ..paper.closure import Closure, Reach
 from ..paper.pattern import Pattern
 from ..paper.seam import Notch, Seam, Side, Stretch
 from ..paper.sewn import neighbours, run_of, start_word
 from ..paper.taking_over import Match, along_other, taken_over
 from ..texts import with_article
+from ..working import Sum, note
 from .joining import OnPiece
 
 CLEAR: Final = 1e-6
@@ -92,6 +93,22 @@ def sewn_as_promised(pattern: Pattern, seam: Seam, waited: Collection[str]) -> t
     other = taken_over(pattern, seam.name, seam.b, b, turned, back, own.rule.turned())
     made = replace(seam, rule=other.rule.turned(), rules=(*own.rules, *(replace(r, rule=r.rule.turned()) for r in other.rules)))
     return made, sorted((replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in other.notches), key=lambda n: n.at_a)
+
+
+def pattern_sews(pattern: Pattern, seam: str) -> bool:
+    """Whether a seam has both its sides."""
+    return bool(pattern.seam(seam).b)
+
+
+def promises_gone(before: Pattern, after: Pattern) -> tuple[Sum, ...]:
+    """What is to be told where a step of several acts took a gathered, pleated, eased or stretched seam away with its paper."""
+    there = {s.name: {s.rule.kind, *(r.rule.kind for r in s.rules)} for s in after.seams}
+    told = []
+    for s in before.seams:
+        full = [r for r in (s.rule, *(x.rule for x in s.rules)) if r.kind in (*TAKES_UP, "stretch") and not r.length]
+        if full and (s.name not in there or (s.b and not pattern_sews(after, s.name) and full[0].kind not in there[s.name])):
+            told.append(note(f"The {s.name} is {full[0]} no more: it went with its paper."))
+    return tuple(told)
 
 
 def closed_as_before(pattern: Pattern, seam: Seam, waited: Collection[str]) -> tuple[Closure, ...]:

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from ..drafting.construction import Stage
 from ..geometry.transform import Transform, turn_over
+from ..handwork.promising import promises_gone
 from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -20,13 +21,19 @@ HAIR = 1e-9
 
 def upright(work: Work, pattern: Pattern, rules: HouseRules) -> Outcome:
     """What ``work`` makes of the pattern, which reckons along and across the paper: every sheet stands on its grain while it is done."""
-    return _laid(work, pattern, rules, faced=False)
+    return _told(pattern, _laid(work, pattern, rules, faced=False))
 
 
 def upright_and_faced(work: Work, pattern: Pattern, rules: HouseRules) -> Outcome:
     """What ``work`` makes of the pattern, which draws anew as a school does: every sheet stands on its grain, its centre on the left, a sleeve's front on
     the right, while it is done."""
-    return _laid(work, pattern, rules, faced=True)
+    return _told(pattern, _laid(work, pattern, rules, faced=True))
+
+
+def _told(before: Pattern, outcome: Outcome) -> Outcome:
+    """With what went of promised fullness: these moves are several acts, and what one of them took is told of the whole."""
+    said = {s.label for s in outcome.working}
+    return replace(outcome, working=(*outcome.working, *(s for s in promises_gone(before, outcome.pattern) if s.label not in said)))
 
 
 def _laid(work: Work, pattern: Pattern, rules: HouseRules, faced: bool) -> Outcome:
