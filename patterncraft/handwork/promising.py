@@ -95,18 +95,13 @@ def sewn_as_promised(pattern: Pattern, seam: Seam, waited: Collection[str]) -> t
     return made, sorted((replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in other.notches), key=lambda n: n.at_a)
 
 
-def pattern_sews(pattern: Pattern, seam: str) -> bool:
-    """Whether a seam has both its sides."""
-    return bool(pattern.seam(seam).b)
-
-
 def promises_gone(before: Pattern, after: Pattern) -> tuple[Sum, ...]:
     """What is to be told where a step of several acts took a gathered, pleated, eased or stretched seam away with its paper."""
     there = {s.name: {s.rule.kind, *(r.rule.kind for r in s.rules)} for s in after.seams}
     told = []
     for s in before.seams:
         full = [r for r in (s.rule, *(x.rule for x in s.rules)) if r.kind in (*TAKES_UP, "stretch") and not r.length]
-        if full and (s.name not in there or (s.b and not pattern_sews(after, s.name) and full[0].kind not in there[s.name])):
+        if full and (s.name not in there or (s.b and not after.seam(s.name).b and full[0].kind not in there[s.name])):
             told.append(note(f"The {s.name} is {full[0]} no more: it went with its paper."))
     return tuple(told)
 

@@ -15,6 +15,7 @@ from ..parts import fall as falls
 from ..parts.flat_collar import Flat, draw_flat
 from ..parts.grown_collar import Grown, grow_roll
 from ..parts.lapel import Lapel, grow_lapel
+from ..parts.layers import along_edge, outer_seam
 from ..parts.neck import Neck, neck_pairs, read_neck, with_strip
 from ..parts.neck_strips import draw_bias, draw_rib
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
@@ -271,22 +272,19 @@ class Collar(PartMove):
         fall = falls.draw_fall(names[1], names[2], stand.upper, high, shape, pencil)
         pieces = tuple(p for p in (stand.piece, fall.upper, fall.under) if p is not None)
         seams = seam_names(pattern, ("collar", "stand edge", "collar edge", "under collar edge"))
-        upper = Seam(
-            seams[0],
-            (Stretch(names[0], "upper edge", "centre back"),),
-            (Stretch(names[1], "stand edge", "centre back"),),
-            SeamRule("equal"),
-        )
-        own = [
-            upper,
-            end_seam(seams[1], stand.piece, _ends(stand.piece)),
-            end_seam(seams[2], fall.upper, ("outer edge", "front edge")),
-        ]
-        if fall.under is not None:
-            own.append(end_seam(seams[3], fall.under, ("outer edge", "front edge", "stand edge")))
+        shoulder = (("shoulder", neck.back / neck.half * stand.upper.length),)
+        joined = [along_edge(seams[0], stand.piece, fall.upper, ("upper edge", "stand edge"), shoulder)]
+        own = [end_seam(seams[1], stand.piece, _ends(stand.piece))]
+        if fall.under is None:
+            own.append(end_seam(seams[2], fall.upper, ("outer edge", "front edge")))
+        else:
+            joined.append(outer_seam(seams[2], fall.upper, fall.under))
+            joined.append(along_edge(seams[3], stand.piece, fall.under, ("upper edge", "stand edge"), shoulder))
+        own = [joined[0].seam, *own, *(x.seam for x in joined[1:])]
+        notches = tuple(n for x in joined for n in x.notches)
         told = [*falls.falls_well(shape, high), *self._about_strip(neck, beyond)]
         join = self._neck_join(pattern, neck, Stretch(names[0], "neckline", _front_of(stand.piece)), beyond)
-        return Part("collar", pieces, (join,), tuple(own), (), _sums(pencil), tuple(pencil.stages), tuple(told))
+        return Part("collar", pieces, (join,), tuple(own), notches, _sums(pencil), tuple(pencil.stages), tuple(told))
 
     def _about_strip(self, neck: Neck, beyond: float) -> list[Any]:
         if neck.strip is None and beyond > 0:
@@ -316,12 +314,18 @@ class Collar(PartMove):
         name, under = piece_names(pattern, ("flat collar", "under collar"))
         width, turn = self._own("width"), self._turn(rules)
         pieces = draw_flat(pattern, neck, Flat(width, self._own("overlap"), 0.6 * width, turn), (name, under), pencil)
-        sides = (("outer edge", "front edge"), ("outer edge", "front edge", "neckline"))
-        edges = zip(seam_names(pattern, ("collar edge", "under collar edge")), pieces, sides, strict=False)
-        own = tuple(end_seam(edge, piece, side) for edge, piece, side in edges)
-        join = self._neck_join(pattern, neck, Stretch(name, "neckline", "front edge"), 0.0)
+        edge, under_edge = seam_names(pattern, ("collar edge", "under collar edge"))
+        joins = [self._neck_join(pattern, neck, Stretch(name, "neckline", "front edge"), 0.0)]
         sums = (*_sums(pencil), *falls.tell_turn(turn))
-        return Part("collar", pieces, (join,), own, (), sums, tuple(pencil.stages))
+        if len(pieces) == 1:
+            own = (end_seam(edge, pieces[0], ("outer edge", "front edge")),)
+            return Part("collar", pieces, tuple(joins), own, (), sums, tuple(pencil.stages))
+        layers = outer_seam(edge, pieces[0], pieces[1])
+        side = joins[0].reading.side
+        waits = Seam(under_edge, side, (), SeamRule("hold"))
+        below = (Stretch(under, "neckline", "front edge"),)
+        joins.append(Join(read_over(pattern, waits, side), below, SeamRule("equal"), joins[0].pairs))
+        return Part("collar", pieces, tuple(joins), (layers.seam,), layers.notches, sums, tuple(pencil.stages))
 
     def _rib(self, pattern: Pattern, neck: Neck, pencil: Construction) -> Part:
         (name,) = piece_names(pattern, ("neck rib",))

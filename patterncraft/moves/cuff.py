@@ -13,7 +13,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Mark
 from ..paper.seam import SeamRule, Stretch
 from ..parts.loose_edges import reading_of, sewn_now, sleeve_hem
-from ..parts.part import Join, Part, piece_names, seam_names
+from ..parts.part import Join, Pair, Part, piece_names, seam_names
 from ..parts.reading import Reading
 from ..parts.sheets import strip
 from ..parts.stand import end_seam
@@ -156,7 +156,14 @@ class Cuff(PartMove):
         return Part(
             "cuff",
             (piece,),
-            (Join(reading, (Stretch(name, "wrist", "start"),), rule),),
+            (
+                Join(
+                    reading,
+                    (Stretch(name, "wrist", "start"),),
+                    rule,
+                    (Pair("middle of the wrist", 0.5 * reading.length, 0.5 * long),),
+                ),
+            ),
             own,
             (),
             tuple(lines),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from cmath import rect
 from dataclasses import replace
 from math import radians
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from ..drafting.construction import Construction
 from ..errors import MoveRefused
@@ -90,6 +90,10 @@ def _sheet(name: str, edge: Path, outer: Path) -> Piece:
     return sheet(name, edges, CutPlan(1, True, False, interfacing=1), grain)
 
 
+SHARP: Final = 0.35
+"""Sine of the angle between outer and front edge below which the point is none."""
+
+
 def turned_under(upper: Piece, name: str, turn: float) -> Piece:
     """The under collar: smaller by the turn of the cloth at its outer and front edges, so that the seam rolls to the wrong side; alike where it is
     sewn on. ``upper``: its edges are the outer edge, the front edge, the edge sewn on, and the fold, in this order."""
@@ -101,8 +105,16 @@ def turned_under(upper: Piece, name: str, turn: float) -> Piece:
     inside = ((inner.end - front.start) * into.conjugate()).real
     back = (turn - inside) / max((along * into.conjugate()).real, 0.2)
     tip = inner.end + along * back
+    if (along * into.conjugate()).real < SHARP:
+        # The front edge runs on nearly as the outer one does: there is no corner to bring the point back along.
+        back = 0.0
+        tip = inner.end
     # A deep curve is cut off where it comes to the new front edge; a flat one is drawn on to it.
-    drawn = inner.cut(inner.length - back)[0] if back > 0 else fair_curve([inner.start, tip], inner.start_direction)
+    drawn = inner
+    if back > 0:
+        drawn = inner.cut(inner.length - back)[0]
+    elif back < 0:
+        drawn = fair_curve([inner.start, tip], inner.start_direction)
     edges = (
         Named("outer edge", "seam", drawn),
         Named("front edge", "seam", straight(drawn.end, front.end)),

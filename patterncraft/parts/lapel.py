@@ -24,6 +24,7 @@ from ..places.levels import level_point
 from ..working import Sum, fine, length, note, notes
 from .fall import tell_turn, turned_under
 from .grown_collar import Front, Grown, drawn_on, free_beside, front_in_hand, gone_with, right_of, spot_level
+from .layers import outer_seam
 from .neck import Neck
 from .part import piece_names
 from .sheets import Named, sheet
@@ -215,12 +216,14 @@ def _laid(
         (),
         SeamRule("free"),
     )
-    own = [end_seam(unique_name("collar edge", names), collar, ("outer edge", "front edge"))]
+    edge, below = unique_name("collar edge", names), unique_name("under collar edge", names)
+    notches: tuple[Notch, ...] = (Notch("shoulder", seam.name, "single", gorge, gorge),)
+    own = [end_seam(edge, collar, ("outer edge", "front edge"))]
     if under is not None:
-        own.append(
-            end_seam(unique_name("under collar edge", names), under, ("outer edge", "front edge", "neckline", "centre back"))
-        )
-    notches = (Notch("shoulder", seam.name, "single", gorge, gorge),)
+        layers = outer_seam(edge, collar, under)
+        neckline = Seam(below, side, (Stretch(under.name, "neckline", "front edge"),), SeamRule("equal"))
+        own = [layers.seam, neckline, end_seam(unique_name("under collar centre", names), under, ("centre back",))]
+        notches = (*notches, *layers.notches, Notch("shoulder", below, "single", gorge, gorge))
     after = replace(
         after,
         pieces=(*after.pieces, *(p for p in (collar, under) if p is not None)),
