@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from ..geometry.intersect import line_crossings, line_meeting
 from ..geometry.path import Path, straight
 from ..geometry.segment import split
@@ -25,6 +27,10 @@ def folds_to_first(piece: Piece, dart: Dart) -> bool:
     centre = sum(ends) / len(ends) if ends else 0.0
     nearer = abs(first.real - centre) < abs(second.real - centre)
     return nearer != (toward == "side")
+
+
+REACHES: Final = 1.15
+"""Times a leg's length that a mouth may reach at most, where the edge beside it had to be run on by more than its own length."""
 
 
 def mouth_shape(piece: Piece, dart: Dart) -> Path:
@@ -56,6 +62,9 @@ def _half(dart: Dart, corner: complex, edge: Path) -> Path | None:
             return Path((*over.segments[:i], split(s, hits[0].t)[0])) if hits[0].t > 1e-9 else None
     peak = line_meeting(corner, over.start_direction, tip, dart.middle - tip)
     if peak is None or abs(peak - corner) > 2 * dart.intake or abs(peak - tip) < 0.3 * abs(dart.middle - tip):
+        return None
+    # Folded, the intake lies under the paper beside it. Where the edge there is short, it needs to reach no farther than the legs do.
+    if abs(peak - over.end) > over.length and abs(peak - tip) > REACHES * abs(corner - tip):
         return None
     return straight(corner, peak)
 

@@ -84,14 +84,13 @@ class Contour(Move):
         was, width = sewn_length(before, edge), self.amount
         for _ in range(TRIES):
             pinched_out, sliver, off = self._swung(before, dart, spot, point, width, rules)
-            shorter = was - sewn_length(pinched_out, edge)
+            # What is asked is given with the edge drawn over where it was pinched: that takes a hair of its own.
+            drawn = smooth_edge(pinched_out, edge, keep_length=True, closely=True).piece
+            shorter = was - sewn_length(drawn, edge)
             if abs(shorter - self.amount) < 0.2 * rules.sewing_tolerance or shorter <= 0.2 * self.amount:
                 break
             width *= self.amount / shorter
-        # Drawn over where it was pinched, the edge loses a hair more: that is told, and not the gape.
-        after = assert_sound(
-            smooth_edge(pinched_out, edge, keep_length=True, closely=True).piece, "Take out less, or farther away."
-        )
+        after = assert_sound(drawn, "Take out less, or farther away.")
         changed = pattern.seams_of(self.piece, edge)
         followed = lay_down(hand, [after], changed=changed)
         now = find_dart(after, self.into)

@@ -12,7 +12,7 @@ from ..paper.dart import find_dart
 from ..paper.pattern import Pattern
 from ..paper.piece import Toward
 from ..units import Unit
-from ..working import Sum, fine
+from ..working import Sum, fine, tell
 from .move import Example, Group, Move, Outcome, slot_field
 
 _WAYS = (("centre", "toward the centre"), ("side", "toward the side"), ("up", "upward"), ("down", "downward"))
@@ -57,5 +57,7 @@ class FoldDart(Move):
         rule = replace(dart.rule, toward=self.toward)
         after = replace(piece, darts=tuple(rule if r.name == dart.name else r for r in piece.darts))
         now = mouth_shape(after, find_dart(after, dart.name)).length
-        working = (Sum("Edge across the mouth before", fine(before)), Sum("Edge across the mouth, as it folds now", fine(now)))
-        return Outcome(pattern.with_piece(after), working)
+        lines = [Sum("Edge across the mouth before", fine(before)), Sum("Edge across the mouth, as it folds now", fine(now))]
+        if now - dart.intake < 1e-6:
+            lines.append(tell("The edge beside it is too short to lie over it, folded: the mouth is cut straight across."))
+        return Outcome(pattern.with_piece(after), tuple(lines))
