@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
 
 from .by_identity import ByIdentity
 from .house import HouseRules
@@ -15,6 +15,9 @@ from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
 from .paper.sewn import run_of
 from .paper.times import Wholes, unlike
 from .tolerances import SNAP
+
+SEEN: Final = 0.02
+"""Of a ratio: less is no other fullness."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -160,12 +163,20 @@ def _judged_intervals(
         wide = None if b0 is None or b1 is None else b1 - b0
         span = next((x for x in spans if x[0] - SNAP <= a0 and a1 <= x[1] + SNAP), None)
         if span:
-            words, over = str(span[2].rule), span[3] if abs(span[0] - a0) < SNAP else 0.0
+            words, over = _words_here(span[2].rule, a1 - a0, wide), span[3] if abs(span[0] - a0) < SNAP else 0.0
         else:
             words = ""
             over = _outside(seam.rule, a1 - a0, wide, tolerance) if seam.rule.kind == "equal" else 0.0
         out.append(Interval(n0, n1, a1 - a0, wide, words, over))
     return tuple(out), ruled_a, ruled_b
+
+
+def _words_here(rule: SeamRule, a: float, b: float | None) -> str:
+    """A rule of several intervals as it is in one of them: between notches within gathers it may be fuller or less full than in all."""
+    if rule.kind not in ("gather", "pleat") or not a or not b:
+        return str(rule)
+    own = a / b if rule.longer == "a" else b / a
+    return str(rule) if abs(own - rule.ratio) < SEEN else f"{str(rule).split()[0]} {own:.2f} : 1 here, {rule.ratio:.2f} in all"
 
 
 def _side_words(side: tuple[Stretch, ...]) -> str:

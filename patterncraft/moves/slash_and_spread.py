@@ -13,11 +13,13 @@ from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
 from ..handwork.strips import strips_of
 from ..house import HouseRules, Strict
+from ..paper.as_sewn import taken_up
 from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
 from ..paper.opened import Fullness, Opened
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
+from ..paper.seam import Stretch
 from ..paper.sewn import distance_of, run_of, sewn_length
 from ..paper.sound import assert_sound
 from ..places.place import Place
@@ -140,13 +142,25 @@ class SlashAndSpread(Slashing):
         opened = self._opened(pattern, piece, slashes, amounts, near, far)
         followed = lay_down(hand, [after], opened=opened)
         working = self._working(piece, after, done, amounts, len(slashes), drawn)
-        advice = [line for o in opened for line in self._advice(o, piece, after, amounts, rules)]
+        advice = [line for o in opened for line in self._advice(o, piece, after, amounts, followed.pattern, rules)]
         strips = strips_of(self.piece, done, amounts)
         return Outcome(followed.pattern, (*working, *advice, *notes(followed.told)), strips)
 
-    def _advice(self, zone: Opened, before: Piece, after: Piece, amounts: Amounts, rules: HouseRules) -> list[Sum]:
-        """Which cloth takes what was opened."""
+    def _advice(
+        self, zone: Opened, before: Piece, after: Piece, amounts: Amounts, pattern: Pattern, rules: HouseRules
+    ) -> list[Sum]:
+        """How full it is where it is promised to be, and which cloth takes that."""
         amount = amounts.near if zone.edge == self.from_edge else amounts.far
+        own = [z for z in taken_up(pattern, Stretch(self.piece, zone.edge, "", zone.run)) if z.kind == zone.kind == "gather"]
+        if own:
+            lines = []
+            for z in own:
+                full, flat = z.high - z.low, z.high - z.low - z.lost
+                lines.append(
+                    Sum(f"From {z.start} to {z.end}, gathered", Quantity(full / flat, "ratio"), "{} : {}", (fine(full), fine(flat)))
+                )
+                lines.append(gather_advice(full / flat, rules))
+            return [*dict.fromkeys(lines), strip_advice(amount, rules)]
         flat = zone.high - zone.low
         full = flat + sewn_length(after, zone.edge) - sewn_length(before, zone.edge)
         if zone.kind == "gather":

@@ -110,7 +110,12 @@ def test_a_rule_over_several_intervals_is_judged_once_and_named_on_each() -> Non
     found = promise(14.0, 10.0, SeamRule("free"), IntervalRule("one", "two", SeamRule("gather", ratio=2.5)), notches=notches)
     # 6 against 2.5 × 3 = 7.5: a lacks 1.5; told at the first of both, not twice.
     assert [i.over for i in found.intervals] == pytest.approx([0.0, -1.5, 0.0, 0.0])
-    assert [i.rule for i in found.intervals] == ["", "gathered 2.50 : 1", "gathered 2.50 : 1", ""]
+    assert [i.rule for i in found.intervals] == [
+        "",
+        "gathered 1.00 : 1 here, 2.50 in all",
+        "gathered 4.00 : 1 here, 2.50 in all",
+        "",
+    ]
     assert found.over == pytest.approx(-1.5)
 
 

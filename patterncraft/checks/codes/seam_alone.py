@@ -23,9 +23,17 @@ def _look(s: Subject) -> Iterator[Finding]:
         yield Finding(words, 1, 0, name, edge, "", at, {"move": "sew", "a": [[name, edge]], "b": [], "kind": "free"})
     for seam in s.pattern.seams:
         before = s.record.seam(seam.name)
-        if seam.waits and before is not None and before.b is not None:
-            where, at = s.middle(seam)
-            yield Finding(f"The {seam.name} has lost its partner.", 1, 0, where, seam.a[0].edge, seam.name, at)
+        if not seam.waits or before is None or before.b is None:
+            continue
+        edges = [e for x in seam.a for e in s.pattern.piece(x.piece).outline if e.name == x.edge]
+        # A hem, an opening, an edge that is bound or cut as it stands wishes for none.
+        if all(e.kind in ("hem", "opening", "raw") for e in edges):
+            continue
+        where, at = s.middle(seam)
+        x = seam.a[0]
+        hem = {"move": "turn_edge_into", "piece": x.piece, "edge": x.edge, "kind": "hem"} if len(seam.a) == 1 else None
+        words = f"The {seam.name} has lost its partner."
+        yield Finding(words, 1, 0, where, x.edge, seam.name, at, hem)
 
 
 CHECK = Check(
