@@ -7,12 +7,15 @@ from typing import Final
 ZIPS: Final = (10, 12, 15, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80)
 """cm (common practice, no source)."""
 
+SAME: Final = 0.3
+"""cm by which what was asked for may differ from a length that is sold: 7 in are 17.8."""
+
 
 def nearest_zip(length: float) -> float:
     """The length that is sold and nearest to ``length`` cm; half-way the longer, since a zip can be shortened."""
     return float(min(reversed(ZIPS), key=lambda z: abs(z - length)))
 
 
-def longest_zip(length: float) -> float:
-    """The longest that is sold and not longer than ``length`` cm; the shortest there is where none is so short."""
-    return float(max((z for z in ZIPS if z <= length + 0.05), default=ZIPS[0]))
+def next_zip(length: float) -> float:
+    """The shortest that is sold and opens ``length`` cm: what is longer than that is cut off. The longest there is where none is so long."""
+    return float(min((z for z in ZIPS if z >= length - SAME), default=ZIPS[-1]))

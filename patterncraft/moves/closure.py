@@ -14,7 +14,7 @@ from ..geometry.path import Path
 from ..handwork.closing_up import Downward, button_places, runs_on, stitch_line, walked_down
 from ..handwork.new_seam import unique_name
 from ..handwork.promising import on_partner
-from ..handwork.zips import longest_zip, nearest_zip
+from ..handwork.zips import SAME, nearest_zip, next_zip
 from ..house import HouseRules
 from ..paper.closure import Closure as PaperClosure
 from ..paper.closure import Reach
@@ -107,7 +107,7 @@ class Closure(Move):
         else:
             pattern, count, told = self._buttoned(pattern, walked[0][0], size)
             lines += told
-        bought = size if self.kind == "zip" else 0.0
+        bought = (size if self.length is not None else next_zip(size)) if self.kind == "zip" else 0.0
         made = PaperClosure(name, self.kind, parts, bought, count)
         return Outcome(replace(pattern, closures=(*pattern.closures, made)), tuple(lines))
 
@@ -136,7 +136,7 @@ class Closure(Move):
     def _length(self, first: Downward) -> float:
         if self.length is not None:
             return self.length
-        size = min(longest_zip(first.whole), first.whole) if self.kind == "zip" and first.seam.rule.kind != "hold" else first.whole
+        size = first.whole
         if size < SHORTEST:
             raise BadSetting(
                 f"the {first.seam.name} is only {first.whole:.1f} cm long.", first.seam.name, "Choose another seam.", "seam"
@@ -170,8 +170,10 @@ class Closure(Move):
 
     def _zip_told(self, size: float) -> list[Sum]:
         sold = nearest_zip(size)
-        if abs(sold - size) <= 0.3:
+        if abs(sold - size) <= SAME:
             return [tell(f"A zip of {sold:.0f} cm.")]
+        if self.length is None and next_zip(size) >= size:
+            return [tell(f"A zip of {next_zip(size):.0f} cm, shortened from its upper end by {next_zip(size) - size:.1f} cm.")]
         return [note(f"Zips are sold in {sold:.0f} cm, not in {size:.1f} cm: open so far, or shorten a longer one.")]
 
     def _buttoned(self, pattern: Pattern, at: Downward, size: float) -> tuple[Pattern, int, list[Sum]]:

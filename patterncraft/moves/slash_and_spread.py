@@ -13,6 +13,7 @@ from ..handwork.smoothing import Smoothed, smooth_edge
 from ..handwork.spreading import Amounts, Slash, Spread, spread
 from ..handwork.strips import strips_of
 from ..house import HouseRules, Strict
+from ..paper.as_sewn import Zone as FullZone
 from ..paper.as_sewn import taken_up
 from ..paper.edge import Edge
 from ..paper.follow import lay_down, take_up
@@ -156,9 +157,7 @@ class SlashAndSpread(Slashing):
             lines = []
             for z in own:
                 full, flat = z.high - z.low, z.high - z.low - z.lost
-                lines.append(
-                    Sum(f"From {z.start} to {z.end}, gathered", Quantity(full / flat, "ratio"), "{} : {}", (fine(full), fine(flat)))
-                )
+                lines.append(Sum(f"{_from_to(z)}, gathered", Quantity(full / flat, "ratio"), "{} : {}", (fine(full), fine(flat))))
                 lines.append(gather_advice(full / flat, rules))
             return [*dict.fromkeys(lines), strip_advice(amount, rules)]
         flat = zone.high - zone.low
@@ -236,6 +235,13 @@ class SlashAndSpread(Slashing):
                 )
         lines.append(Sum("New paper", Quantity(after.paper.new - before.paper.new, "area")))
         return tuple(lines)
+
+
+def _from_to(z: FullZone) -> str:
+    """Between which notches it lies, the seam's start first."""
+    turned = z.start == "end" or z.end == "start" or (z.start > z.end and z.end != "end")
+    start, end = (z.end, z.start) if turned else (z.start, z.end)
+    return f"From {start} to {end}"
 
 
 def _like(piece: Piece, edge: str) -> Edge:

@@ -8,6 +8,7 @@ Seams' sides, notches, rules, dart names and the paper account follow from that;
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
@@ -137,7 +138,9 @@ def lay_down(
                 continue
             seam, sides, own = found
             if opened:
+                carried = seam
                 seam, own = add_fullness(hand.before, seam, sides, own, opened)
+                follower.told += _covered(carried, seam)
         kept_seams.append(seam)
         kept_notches += own
     whole = frozenset(name for p in hand.pieces for name in drawn_whole(hand.before.piece(p.name)))
@@ -152,6 +155,13 @@ def lay_down(
     follower.told += [f"The {c.name} is gone with its seam." for c in hand.before.closures if c.name not in left]
     pattern = replace(hand.before, pieces=tuple(table), seams=all_seams, notches=all_notches, closures=closures)
     return Followed(pattern, tuple(follower.told))
+
+
+def _covered(was: Seam, now: Seam) -> list[str]:
+    """What is to be told of rules that a zone opened over them took the place of."""
+    left = Counter(r.rule.kind for r in was.rules) - Counter(r.rule.kind for r in now.rules)
+    gone = [r for r in was.rules if left[r.rule.kind] and r not in now.rules]
+    return [f"The {was.name} is {r.rule} from {r.start} to {r.end} no more: what was opened there takes it up." for r in gone]
 
 
 def _check_account(hand: InHand, pieces: Sequence[Piece], traced: float) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
-from ...handwork.zips import nearest_zip
+from ...handwork.zips import SAME, nearest_zip
 from ...paper.closure import Closure
 from ..finding import Check, Finding
 from ..openings import Opened, opened
@@ -13,8 +13,6 @@ from ..subject import Subject
 
 SHORTER: Final = 1.0
 """cm by which what was bought may differ from what it opens."""
-SOLD: Final = 0.3
-"""cm by which what was asked for may differ from a length that is sold: 7 in are 17.8."""
 BUTTONS: Final = 12.0
 """cm between two buttons, beyond which the edge gapes (common practice, no source)."""
 
@@ -33,7 +31,7 @@ def _of(c: Closure, size: float, parts: list[Opened], piece: str, at: complex) -
     seam = parts[0].reach.seam
     if c.kind == "zip":
         sold = nearest_zip(c.length or size)
-        if abs(sold - (c.length or size)) > SOLD:
+        if abs(sold - (c.length or size)) > SAME:
             yield Finding(
                 f"The {c.name} is {c.length or size:.1f} cm long: zips are sold in {sold:.0f} cm.",
                 abs(sold - (c.length or size)),
@@ -43,10 +41,10 @@ def _of(c: Closure, size: float, parts: list[Opened], piece: str, at: complex) -
                 seam,
                 at,
             )
-        elif abs(size - c.length) > SHORTER:
+        elif size - c.length > SHORTER:
             yield Finding(
                 f"The {c.name} is {c.length:.1f} cm long, and its opening {size:.1f} cm.",
-                abs(size - c.length),
+                size - c.length,
                 SHORTER,
                 piece,
                 c.name,

@@ -207,7 +207,13 @@ class TestOpenings:
         }
         promise = next(p for p in ledger(after, RULES) if p.name == "side")
         assert promise.kept
-        assert [i.rule for i in promise.intervals] == ["", "gathered 1.40 : 1", "gathered 1.40 : 1", "", ""]
+        assert [i.rule for i in promise.intervals] == [
+            "",
+            "gathered 1.00 : 1 here, 1.40 in all",
+            "gathered 1.44 : 1 here, 1.40 in all",
+            "",
+            "",
+        ]
 
     def test_a_zone_at_a_seams_end_begins_at_the_end(self) -> None:
         hand, wide = opened_at(two_sheets(), 1.0, 2.0)
