@@ -11,7 +11,7 @@ from .house import HouseRules
 from .paper.dart import darts_of
 from .paper.pattern import Pattern
 from .paper.piece import Piece
-from .paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch
+from .paper.seam import IntervalRule, Notch, RuleKind, Seam, SeamRule, Stretch
 from .paper.sewn import run_of
 from .paper.times import Wholes, unlike
 from .tolerances import SNAP
@@ -25,7 +25,7 @@ class Interval:
     """A seam between two notches. Lengths in cm; ``length_b`` is None where there is no second side.
 
     ``rule``: the promise that holds here, in words; empty where it is the seam's own and judged as a whole.
-    ``over``: signed cm by which side a is too long for it (0 when kept).
+    ``over``: signed cm by which side a is too long for it (0 when kept). ``kind``: what becomes of a fullness here.
     """
 
     start: str
@@ -34,6 +34,7 @@ class Interval:
     length_b: float | None
     rule: str = ""
     over: float = 0.0
+    kind: RuleKind = "equal"
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,7 +168,7 @@ def _judged_intervals(
         else:
             words = ""
             over = _outside(seam.rule, a1 - a0, wide, tolerance) if seam.rule.kind == "equal" else 0.0
-        out.append(Interval(n0, n1, a1 - a0, wide, words, over))
+        out.append(Interval(n0, n1, a1 - a0, wide, words, over, (span[2].rule if span else seam.rule).kind))
     return tuple(out), ruled_a, ruled_b
 
 

@@ -10,6 +10,7 @@ from patterncraft.formats.drawing import Drawing, DrawnStrips, Point
 from patterncraft.formats.verb_picture import BeforeAfter
 from patterncraft.moves.move import Group, Handle, Pick
 from patterncraft.moves.registry import Step
+from patterncraft.paper.seam import RuleKind
 from patterncraft.texts import PersonsName
 
 from ..config.answers import Fault, Wire
@@ -87,7 +88,7 @@ class StepOut(Wire):
 
 
 class IntervalOut(Wire):
-    """A seam between two of its notches, in words."""
+    """A seam between two of its notches, in words; its lengths also in cm, for the bars, and what becomes of a fullness in it."""
 
     start: str
     end: str
@@ -96,6 +97,9 @@ class IntervalOut(Wire):
     difference: str
     rule: str
     kept: bool
+    length_a: float
+    length_b: float | None
+    kind: RuleKind
 
 
 class NotchOut(Wire):

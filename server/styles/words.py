@@ -235,6 +235,9 @@ def promise_out(p: Promise, unit: Unit, closed_by: str = "") -> PromiseOut:
             difference="" if i.length_b is None else say(i.length_a - i.length_b),
             rule=i.rule,
             kept=not i.over,
+            length_a=i.length_a,
+            length_b=i.length_b,
+            kind=i.kind,
         )
         for i in p.intervals
     ]

@@ -221,3 +221,25 @@ def length_of(page: Page, seam: str) -> float:
     promise = page.get_by_role("button", name=re.compile(rf"^{seam}\s+(kept|broken)"))
     text = promise.first.inner_text()
     return float(re.findall(r"[\d.]+", text)[-1])
+
+
+def test_a_waistband_is_as_long_as_the_waist_with_its_pleat_laid(demo: Page) -> None:
+    """It is the half waist of the block: a pleat made of a dart takes up what the dart took."""
+    new_style(demo, skirt_of(demo), "A pleat and a band")
+    waist = length_of(demo, "waist")
+    verb(demo, "Darts", "Convert dart")
+    demo.locator("[data-pick-dart='skirt front waist dart']").click()
+    demo.get_by_role("button", name="a pleat", exact=True).click()
+    shot(demo, "pleat")
+    put_in(demo)
+    verb(demo, "Add", "Waistband")
+    put_in(demo)
+    shot(demo, "banded")
+    expect(demo.locator("[data-fullness='pleat']")).to_have_count(1)
+    demo.get_by_role("button", name="open the ledger").click()
+    row = ledger_row(demo, "waist")
+    expect(row).to_contain_text("kept")
+    flat, banded, laid = (float(x) for x in re.findall(r"(\d+\.\d\d) cm", row.inner_text()))
+    assert banded == pytest.approx(waist, abs=0.01)
+    assert laid == pytest.approx(flat - waist, abs=0.01)
+    shot(demo, "band-ledger")

@@ -23,6 +23,7 @@ from patterncraft.paper.piece import Piece
 from patterncraft.replay import Replay, replay
 from server.styles.demo_library import FURTHER, SINGERS, STYLES
 from server.styles.demo_wardrobe import INCH, WORKED
+from tests.auditor.audit import differences
 from tests.samples import polygon
 
 RULES = HouseRules()
@@ -49,6 +50,7 @@ def done(name: str) -> Replay:
     found = replay(block(style.block).pattern, read_steps(list(style.steps)), RULES)
     assert found.stopped is None, found.stopped
     assert all(line.balanced for line in paper_account(found.pattern))
+    assert not differences(found.pattern, RULES)
     return found
 
 
@@ -309,6 +311,7 @@ def test_each_is_cut_on_a_second_body_with_every_promise_kept_or_told(style: Any
             assert "there is no dart called" in str(found.stopped), f"{singer.name}: {found.stopped}"
             assert found.stopped.cure
         else:
+            assert not differences(found.pattern, RULES)
             # Two underarms that lean unlike lose unlike lengths to a level cut: millimetres, and told with the cure.
             was = [p.name for p in ledger(pattern, RULES) if not p.kept]
             for p in ledger(found.pattern, RULES):

@@ -6053,7 +6053,7 @@ export interface components {
         };
         /**
          * IntervalOut
-         * @description A seam between two of its notches, in words.
+         * @description A seam between two of its notches, in words; its lengths also in cm, for the bars, and what becomes of a fullness in it.
          */
         IntervalOut: {
             /** A */
@@ -6066,6 +6066,15 @@ export interface components {
             end: string;
             /** Kept */
             kept: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "equal" | "ease" | "gather" | "pleat" | "stretch" | "hold" | "free";
+            /** Length A */
+            length_a: number;
+            /** Length B */
+            length_b: number | null;
             /** Rule */
             rule: string;
             /** Start */

@@ -4,13 +4,24 @@ import type { ComponentProps } from "react";
 import { MemoryRouter } from "react-router";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../../api/client";
-import { inOrder, Promises } from "./Promises";
+import { fullnessOf, inOrder, Promises } from "./Promises";
 
 const Band = (props: Omit<ComponentProps<typeof Promises>, "found" | "ledger"> & { found?: number }) => (
   <MemoryRouter>
     <Promises found={0} ledger="/ledger/7" {...props} />
   </MemoryRouter>
 );
+
+const interval = (
+  start: string,
+  end: string,
+  a: number,
+  b: number,
+  kind: Schemas["IntervalOut"]["kind"] = "equal",
+): Schemas["IntervalOut"] => ({
+  ...{ start, end, kind, a: `${a} cm`, b: `${b} cm`, difference: `${a - b} cm`, rule: "", kept: true },
+  ...{ length_a: a, length_b: b },
+});
 
 const seam = (name: string, a: number, b: number, kept: boolean): Schemas["PromiseOut"] => ({
   name,
@@ -32,10 +43,7 @@ const seam = (name: string, a: number, b: number, kept: boolean): Schemas["Promi
   notches: [{ number: 1, name: "notch", style: "single", a: "4 cm", b: "4 cm", at_a: 4, at_b: 4 }],
   has_partner: true,
   closed_by: "",
-  intervals: [
-    { start: "start", end: "notch", a: "4 cm", b: "4 cm", difference: "0 cm", rule: "", kept: true },
-    { start: "notch", end: "end", a: "5 cm", b: "5 cm", difference: "0 cm", rule: "", kept: true },
-  ],
+  intervals: [interval("start", "notch", 4, 4), interval("notch", "end", 5, 5)],
   edges: [{ piece: "front", edge: name }],
 });
 
@@ -73,6 +81,18 @@ describe("the promises", () => {
       ["sleeve"],
     );
     expect(order.map((p) => p.name)).toEqual(["shoulder", "side", "neckline"]);
+  });
+
+  it("shows a pleat where it lies, on the side that is pleated, and what both come to", () => {
+    const waist = {
+      ...seam("waist", 13, 11, true),
+      intervals: [interval("start", "pleat 1", 5, 5), interval("pleat 1", "pleat 2", 4, 2, "pleat")],
+    };
+    const turned = { ...waist, intervals: [interval("start", "p", 5, 5), interval("p", "q", 2, 4, "pleat")] };
+    expect(fullnessOf(waist)).toEqual([{ kind: "pleat", top: 0, from: 5, to: 9 }]);
+    expect(fullnessOf(turned)).toEqual([{ kind: "pleat", top: 10, from: 5, to: 9 }]);
+    render(<Band promises={[waist]} kept={1} broken={0} account={[]} touched={[]} onShow={() => {}} />);
+    expect(screen.getByRole("button", { name: /waist\s*kept.*13 cm to 11 cm/ })).toBeInTheDocument();
   });
 
   it("shows that all the paper is there, sheet by sheet and in all", async () => {

@@ -77,7 +77,9 @@ export function Promises({ promises, kept, broken, account, touched, onShow, fou
                   </span>
                 </span>
                 <Bars promise={p} longest={longest} />
-                <span className="text-quiet text-sm">{p.text_a}</span>
+                <span className="text-quiet text-sm">
+                  {taken(p) ? `${p.text_a} to ${p.text_b}` : p.text_a}
+                </span>
                 <span className="sr-only">, show it on the table</span>
               </button>
             </li>
@@ -138,9 +140,63 @@ function Bars({ promise: p, longest }: { promise: Promise_; longest: number }) {
           className="fill-madder"
         />
       )}
+      {fullnessOf(p).map((f) => (
+        <Fullness key={`${f.top}${f.from}`} {...f} from={width(f.from)} to={width(f.to)} />
+      ))}
       {p.ticks_a.map((v) => tick(v, 0))}
       {p.ticks_b.map((v) => tick(v, 10))}
     </svg>
+  );
+}
+
+interface Full {
+  kind: string;
+  top: number;
+  from: number;
+  to: number;
+}
+
+const FULL = ["pleat", "gather", "ease"];
+
+/** Whether the sides are promised unlike: then both lengths are told. */
+function taken(p: Promise_): boolean {
+  return p.intervals.some((i) => FULL.includes(i.kind)) && p.has_partner && p.text_a !== p.text_b;
+}
+
+/** The stretches with fullness, on the bar of the side that has it, cm from its start. */
+export function fullnessOf(p: Promise_): Full[] {
+  let a = 0;
+  let b = 0;
+  return p.intervals.flatMap((i) => {
+    const at = { a, b };
+    a += i.length_a;
+    b += i.length_b ?? 0;
+    if (i.length_b === null || !FULL.includes(i.kind) || i.length_a === i.length_b) return [];
+    return i.length_a > i.length_b
+      ? [{ kind: i.kind, top: 0, from: at.a, to: a }]
+      : [{ kind: i.kind, top: 10, from: at.b, to: b }];
+  });
+}
+
+/** A pleat as its folds, seen from above; gathers as their small creases; ease as dots between. */
+function Fullness({ kind, top, from, to }: Full) {
+  const lines = kind === "pleat" ? 3 : Math.max(3, Math.round((to - from) / 1.2));
+  const step = (to - from) / lines;
+  const folds = Array.from({ length: lines }, (_, k) => from + k * step);
+  const path =
+    kind === "pleat"
+      ? `M${from} ${top}L${to} ${top}L${from + step / 2} ${top + 8}L${to} ${top + 8}`
+      : folds.map((x) => `M${x + step / 2} ${top + 1.5}v${kind === "gather" ? 5 : 1}`).join("");
+  return (
+    <g data-fullness={kind}>
+      {kind === "pleat" && <rect x={from} y={top} width={to - from} height={8} className="fill-chalk-pale" />}
+      <path
+        d={path}
+        className={`fill-none ${kind === "pleat" ? "stroke-ink" : "stroke-fresh"}`}
+        strokeWidth={1}
+        vectorEffect="non-scaling-stroke"
+      />
+    </g>
   );
 }
 
