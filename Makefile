@@ -90,6 +90,7 @@ schema: $(STAMP) web/node_modules/.installed
 	$(BIN)/python -m server.config.export_schema
 	$(BIN)/python -m tools.moves_page
 	$(BIN)/python -m tools.checks_page
+	$(BIN)/python -m tools.measured_page
 	$(BIN)/python -m tools.parts_page
 	$(BIN)/python -m tools.names_page
 	$(BIN)/python -m tools.drafts_page

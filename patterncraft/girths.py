@@ -237,7 +237,7 @@ def _closed_level(piece: Piece, name: str) -> Level | None:
             under, meets = min(met, key=lambda x: abs(x[1] - at))
             length += ((meets - at) * way.conjugate()).real
             ends[k] = under.spot
-    return Level(level.strokes, length, (ends[0], ends[1]), level.drawn)
+    return level._replace(length=length, ends=(ends[0], ends[1]))
 
 
 def _underarms(piece: Piece) -> list[_Underarm]:

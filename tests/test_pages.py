@@ -7,11 +7,12 @@ from pathlib import Path
 
 import pytest
 
-from tools import checks_page, drafts_page, moves_page, names_page, parts_page
+from tools import checks_page, drafts_page, measured_page, moves_page, names_page, parts_page
 
 PAGES: dict[str, Callable[[], dict[Path, str]]] = {
     "checks": checks_page.page,
     "drafts": drafts_page.page,
+    "measured": measured_page.page,
     "moves": moves_page.page,
     "names": names_page.page,
     "parts": parts_page.page,

@@ -44,10 +44,11 @@ class Stroke(NamedTuple):
 
 
 class Level(NamedTuple):
-    """``strokes`` in order from one edge to the other; ``length``: cm of them as sewn, what lies beyond the true centre left out; ``ends``: where it meets
-    the outline; ``drawn``: the share of it that its line covers."""
+    """``strokes`` in order from one edge to the other; ``counted``: of them, what does not lie beyond the true centre; ``length``: cm of that as sewn;
+    ``ends``: where it meets the outline; ``drawn``: the share of it that its line covers."""
 
     strokes: tuple[Stroke, ...]
+    counted: tuple[Stroke, ...]
     length: float
     ends: tuple[Spot, Spot]
     drawn: float
@@ -164,7 +165,7 @@ def _measured(piece: Piece, parts: Sequence[Path]) -> Level | None:
         return None
     wide = sum(abs(s.b - s.a) - _taken(piece, s) for s in counted)
     drawn = sum(abs(x.inner.b - x.inner.a) for x in chain) / whole
-    return Level(tuple(strokes), wide, (_spot(piece, begins), _spot(piece, ends_at)), drawn)
+    return Level(tuple(strokes), tuple(counted), wide, (_spot(piece, begins), _spot(piece, ends_at)), drawn)
 
 
 def _taken(piece: Piece, stroke: Stroke) -> float:
