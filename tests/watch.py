@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from functools import lru_cache
 from itertools import pairwise
 from typing import Any, get_args
@@ -20,6 +20,7 @@ from patterncraft.checks.finding import Finding
 from patterncraft.drafting.construction import Stage
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.finishing.sewing_order import Sewing
+from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path
 from patterncraft.house import HouseRules
 from patterncraft.moves.move import Move, Outcome, parameter
@@ -57,6 +58,8 @@ PLACES = ("from", "down", "fraction", "distance", "mark", "edge", "dart", "level
 """What a place is given by: a refusal may name it instead of the parameter it fills."""
 HAIR = 0.01
 """cm by which lengths along the paper may differ after an act: what was taped with a hair between."""
+ROUNDED = 0.2
+"""cm by which a panel's seam may leave the dart's own points: it is rounded there."""
 
 
 @lru_cache(maxsize=1 << 16)
@@ -394,7 +397,9 @@ def assert_kept(step: Move, before: Pattern, after: Pattern) -> None:
         # Below a yoke it may have been gathered in; at a dart's point that the line passes it is closed with that dart.
         least = 1 if step.move in ("yoke", "panel") or '"dart"' in step.model_dump_json() else 2
         # One that the line runs through from point to point is the seam's shape now.
-        in_seam = [name for name in lenses if name not in still and f'{{"dart":"{name}"}}' in step.model_dump_json()]
+        named = step.model_dump_json()
+        both = {x.name: (x.upper, x.lower) for p in old for x in p.lenses}
+        in_seam = [x for x in lenses if x not in still and (f'{{"dart":"{x}"}}' in named or _on_one_edge(new, both[x]))]
         lenses = [name for name in lenses if name not in in_seam]
         # Front and back may each have one of that name: how many are gone is counted, not whether the name is.
         halved = list((Counter(lenses) - Counter(still)).elements())
@@ -535,3 +540,9 @@ def install() -> None:
     for move in MOVES.values():
         _WATCHING.setattr(move, "apply", _checked(move.apply))
     handed.watch(_WATCHING)
+
+
+def _on_one_edge(pieces: Sequence[Piece], points: tuple[complex, complex]) -> bool:
+    """Whether one edge of a sheet runs through both points, but for what a panel's seam is rounded over the bust."""
+    lines = [shapely.LineString([(z.real, z.imag) for z in flat_path(e.path, 1e-4)]) for p in pieces for e in p.outline]
+    return any(all(line.distance(shapely.Point(z.real, z.imag)) < ROUNDED for z in points) for line in lines)

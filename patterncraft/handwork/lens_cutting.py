@@ -54,6 +54,13 @@ def with_lens_halves(half: Piece, cuts: Sequence[LensCut], line: Path, name: str
     return with_lines_off_darts(half) if cuts else half
 
 
+def with_lens_halves_at(piece: Piece, line: Path, name: str) -> Piece:
+    """A piece whose edge ``name`` was drawn anew along a line farther in: a double-pointed dart that ran out over it is open to it now, however little of
+    it was lost."""
+    crossed = ((x, x.crossings(line)) for x in piece.lenses)
+    return with_lens_halves(piece, [LensCut(x, at[0], at[1]) for x, at in crossed if len(at) == 2], line, name)
+
+
 def _cut_of(piece: Piece, lens: Lens, line: Path, at: list[float], field: str) -> LensCut:
     ends = [line.at(x) for x in (at[0], at[-1])]
     if len(at) != 2 or _side_of(lens, ends[0]) is _side_of(lens, ends[1]):

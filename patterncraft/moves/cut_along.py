@@ -53,7 +53,7 @@ class CutAlong(Move):
         names = f"{self.names[0]} and {self.names[1]}" if self.names else "two parts"
         return {
             "piece": self.piece,
-            "line": line_words(self.line, piece, unit),
+            "line": ("along " if isinstance(self.line, str) else "") + line_words(self.line, piece, unit),
             "names": names,
             "seam": f"“{self.seam}”" if self.seam else "between them",
         }

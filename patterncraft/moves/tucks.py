@@ -60,7 +60,7 @@ class Tucks(Move):
         piece = known(pattern, self.piece)
         return {
             "piece": self.piece,
-            "line": line_words(self.line, piece, unit),
+            "line": ("along " if isinstance(self.line, str) else "") + line_words(self.line, piece, unit),
             "depth": format_length(self.depth, unit),
             "count": "a tuck" if self.count == 1 else f"{self.count} tucks",
             "spacing": f", {format_length(self.spacing, unit)} apart" if self.count > 1 else "",

@@ -16,6 +16,7 @@ from ..geometry.path import Path
 from ..geometry.region import box_of
 from ..house import Strict
 from ..paper.dart import darts_of
+from ..paper.lens import Lens
 from ..paper.nearest import nearest_on, spot_at
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -128,8 +129,10 @@ def _places_found(
 
 def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
     """The line with a place at every dart's point that it runs over without naming it: scissors there part the paper at the
-    point, whatever they were told to follow."""
-    pivots = {d.pivot: d.name for d in reversed(darts_of(piece))}
+    point, whatever they were told to follow. So with both points of a double-pointed dart: the line runs through it then."""
+    pivots: dict[complex, str | None] = {d.pivot: d.name for d in reversed(darts_of(piece))}
+    through = [x for x in piece.lenses if all(nearest_on(line.path, z)[0] < NEAR for z in (x.upper, x.lower))]
+    pivots |= {z: None for x in through for z in (x.upper, x.lower) if z not in pivots}
     stretches: list[Path] = []
     places, darts = [line.places[0]], [line.darts[0]]
     for k, rest in enumerate(line.stretches):
@@ -144,7 +147,14 @@ def _through_pivots(line: LineOnPiece, piece: Piece) -> LineOnPiece:
         stretches.append(rest)
         places.append(line.places[k + 1])
         darts.append(line.darts[k + 1])
-    return LineOnPiece(tuple(stretches), tuple(places), tuple(darts), line.lenses)
+    lenses = [x.name for x in through if x.name not in line.lenses and any(_is_between(p, x) for p in stretches)]
+    return LineOnPiece(tuple(stretches), tuple(places), tuple(darts), (*line.lenses, *lenses))
+
+
+def _is_between(stretch: Path, lens: Lens) -> bool:
+    """Whether a stretch goes from one point of a double-pointed dart to the other."""
+    ends, tips = (stretch.start, stretch.end), (lens.upper, lens.lower)
+    return any(max(abs(a - b) for a, b in zip(ends, way, strict=True)) < NEAR for way in (tips, tips[::-1]))
 
 
 def _passed(path: Path, pivots: Collection[complex]) -> list[tuple[float, complex]]:

@@ -28,7 +28,7 @@ def differences(pattern: Pattern, rules: HouseRules | None = None) -> list[str]:
     data = json.loads(write_file(pattern_file(pattern, "audited", rules)))
     sheets = {p["name"]: Sheet(p) for p in data["pieces"]}
     seams = [Seam(sheets, s) for s in data["seams"]]
-    found = [*_promises(pattern, seams, rules), *_notches(sheets, seams), *_girths(pattern, sheets, seams)]
+    found = [*_promises(pattern, seams, rules), *_notches(sheets, seams), *_girths(pattern, sheets, seams), *_lenses(sheets)]
     return [f"{what}: said {said}, measured {measured}" for what, said, measured in found]
 
 
@@ -106,6 +106,14 @@ def _girths(pattern: Pattern, sheets: dict[str, Sheet], seams: list[Seam]) -> To
             whole = sum(x.times * (w or 0.0) for x, w in zip(own, widths, strict=True))
             if _off(g.length, whole):
                 yield f"round the {g.name} of {', '.join(g.pieces)}", g.length, whole
+
+
+def _lenses(sheets: dict[str, Sheet]) -> Told:
+    """A double-pointed dart is sewn in paper that is there."""
+    for name, sheet in sheets.items():
+        outside = max((lens.difference(sheet.paper.buffer(NEAR)).area for lens in sheet.lenses), default=0.0)
+        if outside > 0:
+            yield f"a double-pointed dart of the {name}, cm² of it beside the paper", 0.0, outside
 
 
 def _edge(sheet: Sheet, edge: str, seams: list[Seam]) -> float | None:

@@ -10,6 +10,7 @@ from patterncraft.replay import replay
 from tests.auditor.audit import differences
 from tests.bugs.recipes import FOLDER, measures, recipe, style
 from tests.patterncraft.parts.ground import total
+from tests.samples import assert_same_outline
 
 ARM = measures({"upper_arm_girth": 28.0, "arm_length": 58.5, "wrist_girth": 16.0, "hand_girth": 20.0})
 WEARERS = {"J13-bug-band-sewn": ARM, "J17-elastic-at-wrist": ARM, "J21-knit-sleeve": ARM, "bug-lens-off-paper": ARM}
@@ -52,6 +53,17 @@ def test_a_knit_bodice_is_stretched_over_the_bust_with_its_sleeve_on_too() -> No
     assert (sleeve.cut.stretch, sleeve.cut.cloth) == (body.cut.stretch, body.cut.cloth)
     assert body.cut.stretch > 0
     assert not [f for f in found.findings if f.code in ("girth-bust", "girth-biceps", "in-hand")]
+
+
+def test_a_drawn_line_takes_the_dart_it_runs_through_as_its_places_do() -> None:
+    named = recipe("J14-bug-named-line")
+    drawn, cut = style("J14-bug-named-line").steps
+    start = recipe("J14-bug-named-line", steps=0).pattern
+    by_places = replay(start, read_steps([cut | {"line": drawn["line"]}]), named.subject.rules)
+    assert by_places.stopped is None
+    for name in ("centre back panel", "side back panel"):
+        assert_same_outline(named.pattern.piece(name), by_places.pattern.piece(name), 1e-6)
+        assert not named.pattern.piece(name).lenses
 
 
 def test_half_a_hem_is_not_equal_to_a_whole_band() -> None:
