@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import ClassVar, Final, Literal, NamedTuple, Self
 
 from pydantic import model_validator
@@ -36,6 +36,15 @@ class Ease(NamedTuple):
     armhole_out: float
     shoulder_out: float
     centre: float
+
+
+class Side(NamedTuple):
+    """Corners by number: the underarm, the place to which it is lowered, the side's lower end; ``down``: whether the outline runs that way."""
+
+    under: int
+    at: int
+    low: int
+    down: bool
 
 
 LAYERS: Final[dict[Layer, Ease]] = {
@@ -139,9 +148,8 @@ class AddEase(Move):
 
     def _body(self, piece: Piece, ease: Ease) -> Piece:
         out = outward(piece)
-        piece, under, at, low = _underarm_lowered(piece, ease.armhole_down)
+        piece, (under, at, low, forward) = _underarm_lowered(piece, ease.armhole_down)
         n = len(piece.outline)
-        forward = (low - under) % n < (under - low) % n
         armhole = run_of(piece, "armhole")
         tip = armhole[0] if forward else (armhole[-1] + 1) % n
         bulges: dict[int, Bulge] = {}
@@ -156,6 +164,7 @@ class AddEase(Move):
         for k, share in _corners_between(piece, at, low, forward):
             if not piece.outline[k - 1].kind == piece.outline[k].kind == "dart":
                 corners[k] = out * ease.side + (at_waist - out * ease.side) * share
+        corners |= _mouths_below(piece, corners, forward)
         for i in armhole:
             if ease.armhole_out:
                 bulges[i] = lambda s: out * ease.armhole_out * 4 * s * (1 - s)
@@ -218,22 +227,26 @@ class AddEase(Move):
             yield before_now(f"{name.capitalize()} at its widest: before, now", wide[0], wide[1], length)
 
 
+def _beside_armhole(piece: Piece) -> tuple[int, bool]:
+    """The number of the side's edge that meets the armhole, and whether the outline runs down the side from there. A side may lie in several
+    runs, and the outline may be counted from any corner."""
+    after = (run_of(piece, "armhole")[-1] + 1) % len(piece.outline)
+    if piece.outline[after].name == "side":
+        return after, True
+    return run_of(piece, "armhole")[0] - 1, False
+
+
 def _room_below(piece: Piece) -> float:
     """cm by which the armhole of a piece can come down its side, before a dart or its end."""
-    sides, armhole = run_of(piece, "side"), run_of(piece, "armhole")
-    top = sides[0] if (armhole[-1] + 1) % len(piece.outline) == sides[0] else sides[-1]
-    return piece.outline[top].length - 1.0
+    return piece.outline[_beside_armhole(piece)[0]].length - 1.0
 
 
-def _underarm_lowered(piece: Piece, by: float) -> tuple[Piece, int, int, int]:
-    """The piece with a corner ``by`` cm down its side; the corners of the underarm, of that place, and of the side's lower end.
+def _underarm_lowered(piece: Piece, by: float) -> tuple[Piece, Side]:
+    """The piece with a corner ``by`` cm down its side.
 
     Raises MoveRefused where the side has a dart before that, or is not so long.
     """
-    sides, armhole = run_of(piece, "side"), run_of(piece, "armhole")
-    n = len(piece.outline)
-    first = (armhole[-1] + 1) % n == sides[0]
-    top = sides[0] if first else sides[-1]
+    top, down = _beside_armhole(piece)
     e = piece.outline[top]
     if by > _room_below(piece):
         raise MoveRefused(
@@ -243,14 +256,14 @@ def _underarm_lowered(piece: Piece, by: float) -> tuple[Piece, int, int, int]:
             "armhole_down",
         )
     if by > 0:
-        piece, at = open_corner(piece, Spot(top, by if first else e.length - by))
-    else:
-        at = top if first else (top + 1) % n
-    sides = run_of(piece, "side")
+        piece, at = open_corner(piece, Spot(top % len(piece.outline), by if down else e.length - by))
+        top, down = _beside_armhole(piece)
     n = len(piece.outline)
-    under = sides[0] if first else (sides[-1] + 1) % n
-    low = (sides[-1] + 1) % n if first else sides[0]
-    return piece, under, at, low
+    under = top % n if down else (top + 1) % n
+    if by <= 0:
+        at = under
+    far = max(run_of(piece, "side"), key=lambda i: (i - top) % n if down else (top - i) % n)
+    return piece, Side(under, at, (far + 1) % n if down else far, down)
 
 
 def _along_shoulder(piece: Piece, tip: int) -> complex:
@@ -279,6 +292,22 @@ def _corners_between(piece: Piece, start: int, end: int, forward: bool) -> Itera
     for k in numbers[:-1]:
         done += sewn(k)
         yield k, done / whole
+
+
+def _mouths_below(piece: Piece, corners: Mapping[int, complex], forward: bool) -> dict[int, complex]:
+    """How far the lower corner of each dart's mouth is shifted so that it falls on the upper one when the dart is folded: its intake stays as it is, and the
+    mouth is trued to the upper leg."""
+    n = len(piece.outline)
+    found = {}
+    for point in range(n):
+        if not piece.outline[point - 1].kind == piece.outline[point].kind == "dart":
+            continue
+        upper, lower = ((point - 1) % n, (point + 1) % n) if forward else ((point + 1) % n, (point - 1) % n)
+        if upper in corners and lower in corners:
+            pivot, a, b = (piece.outline[k].path.start for k in (point, upper, lower))
+            leg = b + corners[lower] - pivot
+            found[lower] = pivot + leg * abs(a + corners[upper] - pivot) / abs(leg) - b
+    return found
 
 
 def _level_at_top(first: complex, last: complex) -> Bulge:

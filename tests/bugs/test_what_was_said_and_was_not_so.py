@@ -66,6 +66,15 @@ def test_a_drawn_line_takes_the_dart_it_runs_through_as_its_places_do() -> None:
         assert not named.pattern.piece(name).lenses
 
 
+def test_ease_over_a_long_block_goes_to_the_sides_and_leaves_its_centre() -> None:
+    """The front, its outline counted from another corner, was moved out at the centre instead: sides 3.3 apart, shoulders 0.6."""
+    before, after = recipe("J12-bug-add-ease", steps=0), recipe("J12-bug-add-ease")
+    assert all(after.promise(s).kept for s in ("side", "shoulder", "front side dart"))
+    for name in ("front", "back"):
+        was, now = before.pattern.piece(name), after.pattern.piece(name)
+        assert (now.box[0], now.box[2] - now.box[0]) == pytest.approx((was.box[0], was.box[2] - was.box[0] + 1.5), abs=0.02)
+
+
 def test_half_a_hem_is_not_equal_to_a_whole_band() -> None:
     found = recipe("J13-bug-band-sewn", ARM)
     promise = found.promise("hem band seam")

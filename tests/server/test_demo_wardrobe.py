@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import cmath
+import random  # noqa: TID251  (seeded by the style's name)
 from functools import cache
 from math import sin
 from typing import Any
@@ -10,6 +11,7 @@ from typing import Any
 import pytest
 import shapely
 
+from patterncraft.checks.subject import Subject
 from patterncraft.drafting.school import Block
 from patterncraft.drafting.schools import school
 from patterncraft.geometry.flatten import flat_path
@@ -24,12 +26,14 @@ from patterncraft.replay import Replay, replay
 from server.styles.demo_library import FURTHER, SINGERS, STYLES
 from server.styles.demo_wardrobe import INCH, WORKED
 from tests.auditor.audit import differences
+from tests.planted.anywhere import is_found, plants
 from tests.samples import polygon
 
 RULES = HouseRules()
 CONCERT = "Brenna, concert bodice"
 SKIRT = "Maris, straight skirt"
 SLEEVE = "Maris, sleeve for the close bodice"
+DRAWN_AS_ONE_LIKES = {("Halter top", "fair"), ("Half the shoulder dart gathered at the neck", "fair")}
 
 
 @cache
@@ -294,6 +298,14 @@ def test_every_name_is_its_own_and_every_style_is_of_a_block_that_hangs_there() 
     assert len(set(names)) == len(names)
     shelf = {s.block for s in SINGERS} | {f.name for f in FURTHER}
     assert {s.block for s in STYLES} <= shelf
+
+
+@pytest.mark.parametrize("style", WORKED, ids=lambda s: s.name)
+def test_a_fault_planted_in_it_is_found_at_its_place(style: Any) -> None:
+    """By lot; in styles for three singers: the bench."""
+    subject = Subject.after(done(style.name), RULES, {})
+    for plant in plants(subject, random.Random(style.name)):
+        assert is_found(subject, plant) or (style.name, plant.code) in DRAWN_AS_ONE_LIKES, plant.what
 
 
 @pytest.mark.parametrize("style", WORKED, ids=lambda s: s.name)

@@ -58,10 +58,11 @@ def _is_halter(piece: Piece, edge: str) -> bool:
 
 
 def _with_fullness(s: Subject) -> Iterator[tuple[str, str]]:
-    """Edges that are gathered or pleated: they are fair when they are sewn, not as they lie."""
+    """Edges that are gathered or pleated: they are fair when they are sewn, not as they lie. What they are sewn to is asked like any other."""
     for seam in s.pattern.seams:
-        if any(r.kind in ("gather", "pleat") for r in (seam.rule, *(x.rule for x in seam.rules))):
-            yield from ((x.piece, x.edge) for x in seam.a + seam.b)
+        for r in (seam.rule, *(x.rule for x in seam.rules)):
+            if r.kind in ("gather", "pleat"):
+                yield from ((x.piece, x.edge) for x in (seam.a if r.longer == "a" else seam.b))
 
 
 def _worse(c: Curve, turns: int, own: BendRecord) -> tuple[str, float, float]:
