@@ -17,7 +17,7 @@ from ..parts.loose_edges import reading_of
 from ..parts.part import Join, Part, piece_names
 from ..parts.wearer import at_hand
 from ..units import Unit, format_length
-from ..working import Quantity, Sum, fine, length, tell
+from ..working import Quantity, Sum, fine, length, note, tell
 from .move import Example, slot_field
 from .part_move import PartMove
 
@@ -25,6 +25,8 @@ GIVES: Final = 100.0
 """Hundredths by which a braided elastic stretches (common practice, no source)."""
 LAP, CASING = 2.0, 0.5
 """cm: its ends lap over each other; what a casing is wider than its elastic."""
+GRIPS: Final = 1.02
+"""Edge to elastic: below this nothing is drawn in (common practice, no source)."""
 
 
 class Elastic(PartMove):
@@ -88,6 +90,11 @@ class Elastic(PartMove):
             Sum("Cut, its ends lapped over", length(whole + LAP), "{} + {}", (length(whole), length(LAP))),
             Sum("Edge : elastic", Quantity(ratio, "ratio"), "{} : {}", (fine(reading.length), fine(own))),
             tell(f"Its casing is {self.width + CASING:.1f} cm wide."),
+            *(
+                (note("It draws in nothing: the edge is as long as the elastic. Make the edge wider, or the elastic shorter."),)
+                if ratio < GRIPS
+                else ()
+            ),
         )
         pencil = Construction()
         pencil.draw(

@@ -24,8 +24,9 @@ from ..paper.sound import assert_sound
 from ..parts.body_cut import Corner, refuse_with_sleeve
 from ..parts.part import piece_names, seam_names
 from ..parts.wearer import at_hand
+from ..tolerances import SNAP
 from ..units import INCH, Unit, format_length
-from ..working import Sum, fine, length
+from ..working import Sum, fine, length, note
 from .as_drawn import upright
 from .move import Example, Group, Move, Outcome, slot_field
 
@@ -122,8 +123,20 @@ class OffShoulder(Move):
             Sum("Round the arm", length(arm)),
             Sum("Front line to the underarm", fine(lines["front"].length)),
             Sum("Back line to the underarm", fine(lines["back"].length)),
+            *self._too_tight(pattern, whole),
         )
         return Outcome(after, sums, stages=tuple(pencil.stages))
+
+    def _too_tight(self, pattern: Pattern, whole: float) -> tuple[Sum, ...]:
+        """A top that is told shorter than the body is round there lies on it only if it gives."""
+        body = pattern.wearer.get("round_shoulder_girth", 0.0)
+        if whole > body - SNAP:
+            return ()
+        return (
+            note(
+                f"Both shoulders are {body:.1f} cm round: {body - whole:.1f} cm are missing. Make it longer, or of what stretches."
+            ),
+        )
 
     def _cut(self, pattern: Pattern, rules: HouseRules, name: str, edge: str, word: str) -> tuple[Pattern, Path]:
         """The body cut off along its top and the line to the underarm; that line, from the top to the underarm."""

@@ -323,6 +323,15 @@ def test_an_elastic_without_a_girth_is_as_long_as_the_body_there() -> None:
     assert total(neck, "The elastic") == near(WHOLE["neck_girth"])
 
 
+@pytest.mark.parametrize(("share", "grips"), [(1.0, False), (0.985, False), (0.97, True)])
+def test_an_elastic_that_draws_in_nothing_is_told_so(share: float, grips: bool) -> None:
+    hem = {"move": "elastic", "edges": [["skirt front", "hem"], ["skirt back", "hem"]]}
+    block = school("skirt").draft(WHOLE).pattern
+    whole = 2 * sum(integrated(edge(block.piece(p), "hem")) for p in ("skirt front", "skirt back"))
+    done = made(hem | {"girth": whole * share}, on=block)
+    assert any("draws in nothing" in s.label for s in done.done[-1].working) is not grips
+
+
 # ---- lining, sash, loops
 
 

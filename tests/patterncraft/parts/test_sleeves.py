@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from math import pi
 
 import pytest
@@ -291,6 +292,13 @@ def test_thirty_round_the_shoulders_less_two_times_eight_leaves_seven_for_each_s
         # Front single, back double, as a balance mark is (common practice, no source).
         own = next(n for n in pattern.notches if n.seam == f"{word} armhole")
         assert own.style == ("single" if word == "front" else "double")
+
+
+@pytest.mark.parametrize(("less", "missing"), [(0.0, []), (6.0, ["6.0"])])
+def test_an_off_shoulder_line_shorter_than_the_body_is_told(less: float, missing: list[str]) -> None:
+    done = made(IN_WAIST, {"move": "off_shoulder", "round_shoulder": WHOLE["round_shoulder_girth"] - less})
+    said = [re.search(r"([\d.]+) cm are missing", s.label) for s in done.done[-1].working]
+    assert [m[1] for m in said if m] == missing
 
 
 def test_an_off_shoulder_sleeves_side_is_the_bodys_own_curve_turned_over() -> None:
