@@ -18,6 +18,7 @@ from .test_heads import FULLER, bodice, dress, fault, hung, measured, put_in, wi
 
 __all__ = ["bodice", "dress", "wilma"]
 POINT = {"move": "set_dart_point", "piece": "front", "dart": "side dart", "set_back": 3.0}
+DEEP_HEM = {"finish": "edge", "edge": "hem", "allowance": 5.0}
 
 
 def branch(us: Caller, style: Style, **body: Any) -> Any:
@@ -38,12 +39,12 @@ def test_a_variant_takes_the_first_steps_along_and_goes_its_own_way(us: Caller, 
     us.room.rules = {"sewing_tolerance": 0.2}
     us.room.save()
     said = {"code": "in-neck", "piece": "", "edge": "neckline", "seam": "", "amount": 3.5, "reason": "It gets a zip."}
-    Style.objects.filter(pk=dress.pk).update(acknowledged=[said], finishing=[{"edge": "hem", "allowance": 5.0}])
+    Style.objects.filter(pk=dress.pk).update(acknowledged=[said], finishing=[DEEP_HEM])
     dress.refresh_from_db()
     made = branch(us, dress, name="With one dart", steps=1)
     new = Style.objects.get(pk=made["id"])
     assert new.acknowledged == [said], "what was said of it stands for the variant, too"
-    assert new.finishing == [{"edge": "hem", "allowance": 5.0}]
+    assert new.finishing == [DEEP_HEM]
     assert [s["move"] for s in steps_of(new)] == ["rotate_dart"]
     assert pins_of(new) == pins_of(dress)
     assert made["laid"] == {"back": {"x": 70.0, "y": 5.0, "turn": 0.0}}
