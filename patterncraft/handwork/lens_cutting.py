@@ -56,9 +56,11 @@ def with_lens_halves(half: Piece, cuts: Sequence[LensCut], line: Path, name: str
 
 def with_lens_halves_at(piece: Piece, line: Path, name: str) -> Piece:
     """A piece whose edge ``name`` was drawn anew along a line farther in: a double-pointed dart that ran out over it is open to it now, however little of
-    it was lost."""
-    crossed = ((x, x.crossings(line)) for x in piece.lenses)
-    return with_lens_halves(piece, [LensCut(x, at[0], at[1]) for x, at in crossed if len(at) == 2], line, name)
+    it was lost; one that lay beyond it is gone with its paper."""
+    crossed = {x.name: at for x in piece.lenses if len(at := x.crossings(line)) == 2}
+    cuts = [LensCut(x, *crossed[x.name]) for x in piece.lenses if x.name in crossed]
+    left = tuple(x for x in piece.lenses if x.name in crossed or piece.contains(x.upper)[0])
+    return with_lens_halves(replace(piece, lenses=left), cuts, line, name)
 
 
 def _cut_of(piece: Piece, lens: Lens, line: Path, at: list[float], field: str) -> LensCut:

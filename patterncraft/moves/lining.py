@@ -9,8 +9,7 @@ from typing import ClassVar, Literal
 from ..errors import MoveRefused
 from ..geometry.path import Path, straight
 from ..geometry.transform import slide
-from ..handwork.lens_cutting import with_lens_halves_at
-from ..handwork.reshaping import reshaped, stroke_of, whole_run
+from ..handwork.reshaping import reshaped_over_lenses, stroke_of, whole_run
 from ..house import HouseRules
 from ..paper.draw import redraw
 from ..paper.edge import on_new_paper
@@ -119,7 +118,7 @@ class Lining(Move):
         if min(ends) < self.shorter + 1:
             raise MoveRefused(f"beside its hem it is only {min(ends):.1f} cm long.", piece.name, "Shorten it by less.", "shorter")
         hem_line = _reaching(piece, run.before, run.after, path.placed(slide(up)), up)
-        return with_lens_halves_at(reshaped(piece, run, hem_line, "shorter"), hem_line, hem)
+        return reshaped_over_lenses(piece, run, hem_line, "shorter")
 
     def _pleated(self, piece: Piece) -> Piece:
         """The centre back moved out by the pleat; the old one stays as the line it is folded to."""
