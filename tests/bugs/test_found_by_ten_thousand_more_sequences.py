@@ -38,7 +38,7 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
             {"move": "divide_dart", "piece": "front", "dart": "waist dart", "cut_across": True,
              "into": [AT_HALF_WIDTH, {"to": {"mark": "bust point"}, "share": 0.4}]},
         ],
-        "",
+        "back: the waist dart opens in the hem",
     ),
     "the same from the waist of a bodice and a skirt": (
         3026100280315,
