@@ -80,7 +80,7 @@ def test_ease_over_a_long_block_goes_to_the_sides_and_leaves_its_centre() -> Non
         assert (now.box[0], now.box[2] - now.box[0]) == pytest.approx((was.box[0], was.box[2] - was.box[0] + 1.5), abs=0.02)
 
 
-@pytest.mark.parametrize("up", [2.0, 16.0, 36.5])
+@pytest.mark.parametrize("up", [2.0, 16.0, 35.5, 36.5])
 def test_a_hem_raised_over_a_double_pointed_dart_leaves_it_open_or_takes_it_away(up: float) -> None:
     """It stayed whole and hung out of the paper: what is left of it is open to the hem, its mouth as wide as it was at that level."""
     block = draft_by("bodice-shoulder-dart", WHOLE).pattern
@@ -91,7 +91,9 @@ def test_a_hem_raised_over_a_double_pointed_dart_leaves_it_open_or_takes_it_away
         lens = shapely.Polygon([(z.real, z.imag) for z in flat_path(was.lenses[0].outline, 1e-4)])
         mouths = [abs(d.mouth[0] - d.mouth[1]) for d in darts_of(now) if d.name == was.lenses[0].name]
         assert not now.lenses
-        wide = lens.intersection(level).length
+        # A tip shorter than a centimetre is no dart that one can sew.
+        left = now.box[3] - was.lenses[0].upper.imag
+        wide = lens.intersection(level).length if left >= 1.0 else 0.0
         assert mouths == ([pytest.approx(wide, abs=0.02)] if wide else [])
     assert differences(after) == []
 
