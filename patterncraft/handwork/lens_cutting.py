@@ -54,21 +54,6 @@ def with_lens_halves(half: Piece, cuts: Sequence[LensCut], line: Path, name: str
     return with_lines_off_darts(half) if cuts else half
 
 
-def with_lens_halves_at(piece: Piece, line: Path, name: str) -> Piece:
-    """A piece whose edge ``name`` was drawn anew along a line farther in: a double-pointed dart that ran out over it is open to it now, however little of
-    it was lost; one that lay beyond it, but for a tip that no one could sew, is gone with its paper."""
-    crossed = {x.name: at for x in piece.lenses if len(at := x.crossings(line)) == 2 and _is_dart_inside(piece, x, line.at(at[0]))}
-    cuts = [LensCut(x, *crossed[x.name]) for x in piece.lenses if x.name in crossed]
-    left = tuple(x for x in piece.lenses if x.name in crossed or (not x.crossings(line) and piece.contains(x.upper)[0]))
-    return with_lens_halves(replace(piece, lenses=left), cuts, line, name)
-
-
-def _is_dart_inside(piece: Piece, lens: Lens, z: complex) -> bool:
-    """Whether what lies on the paper of a double-pointed dart, up to a place on its side, is long enough to be sewn."""
-    tip = lens.upper if piece.contains(lens.upper)[0] else lens.lower
-    return _leg(lens, z, tip).length >= SHORTEST
-
-
 def _cut_of(piece: Piece, lens: Lens, line: Path, at: list[float], field: str) -> LensCut:
     ends = [line.at(x) for x in (at[0], at[-1])]
     if len(at) != 2 or _side_of(lens, ends[0]) is _side_of(lens, ends[1]):

@@ -16,7 +16,6 @@ from ..paper.piece import Piece
 from ..paper.sewn import run_of, runs_of
 from ..paper.trace import NEW_PAPER, Trace, Traces, cut_traces, end_to_end, stretched
 from ..tolerances import SNAP
-from .lens_cutting import with_lens_halves_at
 from .pencil import bent_to
 from .reaching import first_reaching
 
@@ -97,13 +96,6 @@ def reshaped(piece: Piece, run: Run, path: Path, field: str) -> Piece:
     if not moved[0] and not moved[1]:
         return redraw(piece, run.first, run.parts, (edge,))
     return redraw(piece, (run.first - 1) % n, run.parts + 2, (into, edge, out))
-
-
-def reshaped_over_lenses(piece: Piece, run: Run, path: Path, field: str) -> Piece:
-    """The same, where the line may be drawn across a double-pointed dart (a hem raised over its lower point): what is left of the dart is open to the
-    edge then."""
-    name = stroke_of(piece, run).name
-    return with_lens_halves_at(reshaped(piece, run, path, field), path, name)
 
 
 def in_its_place(old: Edge, path: Path) -> Edge:

@@ -8,7 +8,7 @@ from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 from ..handwork.reaching import first_reaching
-from ..handwork.reshaping import Run, reshaped_over_lenses, stroke_of, whole_run
+from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
 from ..handwork.shaped_together import shaped_together
 from ..house import HouseRules
 from ..paper.pattern import Pattern
@@ -140,7 +140,7 @@ class Hem(Move):
         start = self._moved(piece, run, centre_edge, inner, at_centre)
         end = self._moved(piece, run, side_edge, outer, at_side)
         path = self._path(start, end, out, down)
-        return reshaped_over_lenses(piece, run, path if forward else path.reversed(), "down" if self.down else "rise")
+        return reshaped(piece, run, path if forward else path.reversed(), "down" if self.down else "rise")
 
     def _moved(self, piece: Piece, run: Run, neighbour: int, tip: complex, by: float) -> complex:
         """An end of the hem so much lower, on the line of the edge it meets."""

@@ -9,7 +9,7 @@ from typing import ClassVar, Literal
 from ..errors import MoveRefused
 from ..geometry.path import Path, straight
 from ..geometry.transform import slide
-from ..handwork.reshaping import reshaped_over_lenses, stroke_of, whole_run
+from ..handwork.reshaping import reshaped, stroke_of, whole_run
 from ..house import HouseRules
 from ..paper.draw import redraw
 from ..paper.edge import on_new_paper
@@ -117,8 +117,7 @@ class Lining(Move):
         ends = [piece.outline[k].length for k in (run.before, run.after)]
         if min(ends) < self.shorter + 1:
             raise MoveRefused(f"beside its hem it is only {min(ends):.1f} cm long.", piece.name, "Shorten it by less.", "shorter")
-        hem_line = _reaching(piece, run.before, run.after, path.placed(slide(up)), up)
-        return reshaped_over_lenses(piece, run, hem_line, "shorter")
+        return reshaped(piece, run, _reaching(piece, run.before, run.after, path.placed(slide(up)), up), "shorter")
 
     def _pleated(self, piece: Piece) -> Piece:
         """The centre back moved out by the pleat; the old one stays as the line it is folded to."""

@@ -10,7 +10,7 @@ from pydantic import ConfigDict
 from ..errors import BadPlace, MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
-from ..handwork.reshaping import Run, part_at, refuse_fold, reshaped_over_lenses, same_kind, stroke_of, whole_run
+from ..handwork.reshaping import Run, part_at, refuse_fold, reshaped, same_kind, stroke_of, whole_run
 from ..handwork.shaped_together import shaped_together
 from ..handwork.shift import Shift
 from ..house import HouseRules
@@ -120,7 +120,7 @@ class Redraw(Move):
         old = stroke_of(piece, run).path
         start = first.moved(piece, run.before, at_end=True) if first else old.start
         end = last.moved(piece, run.after, at_end=False) if last else old.end
-        return reshaped_over_lenses(piece, run, self._path(piece, run, old, start, end, places), field)
+        return reshaped(piece, run, self._path(piece, run, old, start, end, places), field)
 
     def _path(self, piece: Piece, run: Run, old: Path, start: complex, end: complex, places: list[complex]) -> Path:
         if self.shape == "straight":

@@ -6,6 +6,8 @@ import json
 from collections.abc import Iterator
 from typing import Any
 
+import shapely
+
 from patterncraft.formats.openfile_io import pattern_file, write_file
 from patterncraft.girths import girths
 from patterncraft.house import HouseRules
@@ -109,9 +111,11 @@ def _girths(pattern: Pattern, sheets: dict[str, Sheet], seams: list[Seam]) -> To
 
 
 def _lenses(sheets: dict[str, Sheet]) -> Told:
-    """A double-pointed dart is sewn in paper that is there."""
+    """A double-pointed dart is sewn in paper that is there; its end may run off over a hem, as it is sewn then."""
     for name, sheet in sheets.items():
-        outside = max((lens.difference(sheet.paper.buffer(NEAR)).area for lens in sheet.lenses), default=0.0)
+        hems = [shapely.LineString([(z.real, z.imag) for z in (*e.points, e.path[-1].end)]) for e in sheet.edges if e.kind == "hem"]
+        inside = [x for x in sheet.lenses if not any(x.intersects(h) for h in hems)]
+        outside = max((lens.difference(sheet.paper.buffer(NEAR)).area for lens in inside), default=0.0)
         if outside > 0:
             yield f"a double-pointed dart of the {name}, cm² of it beside the paper", 0.0, outside
 

@@ -9,6 +9,7 @@ import pytest
 from tests.sequences import assert_done_or_refused, start_of
 
 Step = dict[str, Any]
+AT_HALF_WIDTH = {"to": {"edge": "centre front", "level": "bust", "down": 0.7}, "share": 0.1}
 FOUND: dict[str, tuple[int, list[Step], str]] = {
     "a tuck beside a corner promised pleats of a thousand to one": (
         3026092680077,
@@ -29,13 +30,15 @@ FOUND: dict[str, tuple[int, list[Step], str]] = {
         ],
         "lower front: a dart's point lies so near to the yoke's line",
     ),
-    "a second hem over a double-pointed dart whose widest place the first had cut off": (
+    "a double-pointed dart whose widest place the hem had cut off": (
         3026098680248,
         [
             {"move": "hem", "shape": "curved", "down": -6.4, "rise": 5.5, "front_up": 0.5, "back_down": 5.8},
             {"move": "hem", "shape": "high-low", "down": -4.9, "rise": 2.8, "front_up": 9.8, "back_down": 11.0},
+            {"move": "divide_dart", "piece": "front", "dart": "waist dart", "cut_across": True,
+             "into": [AT_HALF_WIDTH, {"to": {"mark": "bust point"}, "share": 0.4}]},
         ],
-        "back: the waist dart opens in the hem",
+        "front: the waist dart does not lie on the paper where it is widest",
     ),
     "the same from the waist of a bodice and a skirt": (
         3026100280315,

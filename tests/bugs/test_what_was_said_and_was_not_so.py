@@ -3,19 +3,14 @@
 from __future__ import annotations
 
 import pytest
-import shapely
 
 from patterncraft.errors import MoveRefused
-from patterncraft.geometry.flatten import flat_path
-from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
-from patterncraft.paper.dart import darts_of
 from patterncraft.replay import replay
 from tests.auditor.audit import differences
 from tests.bugs.recipes import FOLDER, measures, recipe, style
-from tests.conftest import draft_by
 from tests.patterncraft.parts.ground import total
-from tests.samples import WHOLE, assert_same_outline
+from tests.samples import assert_same_outline
 
 ARM = measures({"upper_arm_girth": 28.0, "arm_length": 58.5, "wrist_girth": 16.0, "hand_girth": 20.0})
 WEARERS = {"J13-bug-band-sewn": ARM, "J17-elastic-at-wrist": ARM, "J21-knit-sleeve": ARM, "bug-lens-off-paper": ARM}
@@ -78,24 +73,6 @@ def test_ease_over_a_long_block_goes_to_the_sides_and_leaves_its_centre() -> Non
     for name in ("front", "back"):
         was, now = before.pattern.piece(name), after.pattern.piece(name)
         assert (now.box[0], now.box[2] - now.box[0]) == pytest.approx((was.box[0], was.box[2] - was.box[0] + 1.5), abs=0.02)
-
-
-@pytest.mark.parametrize("up", [2.0, 16.0, 35.5, 36.5])
-def test_a_hem_raised_over_a_double_pointed_dart_leaves_it_open_or_takes_it_away(up: float) -> None:
-    """It stayed whole and hung out of the paper: what is left of it is open to the hem, its mouth as wide as it was at that level."""
-    block = draft_by("bodice-shoulder-dart", WHOLE).pattern
-    after = replay(block, read_steps([{"move": "hem", "shape": "level", "down": -up}]), HouseRules()).pattern
-    for name in ("front", "back"):
-        was, now = block.piece(name), after.piece(name)
-        level = shapely.LineString([(-9, now.box[3]), (99, now.box[3])])
-        lens = shapely.Polygon([(z.real, z.imag) for z in flat_path(was.lenses[0].outline, 1e-4)])
-        mouths = [abs(d.mouth[0] - d.mouth[1]) for d in darts_of(now) if d.name == was.lenses[0].name]
-        assert not now.lenses
-        # A tip shorter than a centimetre is no dart that one can sew.
-        left = now.box[3] - was.lenses[0].upper.imag
-        wide = lens.intersection(level).length if left >= 1.0 else 0.0
-        assert mouths == ([pytest.approx(wide, abs=0.02)] if wide else [])
-    assert differences(after) == []
 
 
 def test_half_a_hem_is_not_equal_to_a_whole_band() -> None:

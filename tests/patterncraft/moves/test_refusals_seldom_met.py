@@ -70,6 +70,8 @@ REFUSED: list[tuple[str, tuple[Step, ...], str, str, str]] = [
      "the zone is shorter than 1 cm.", "back", "zone"),
     ("bodice-direct", (SLEEVE, of("neckline", shape="round", pieces=["sleeve"])), "there is no edge called “neckline”.", "sleeve", "pieces"),
     ("skirt", (SLEEVE,), "there is no edge called “armhole”.", "", "armhole"),
+    ("torso", (of("hem", shape="level", down=-25.0), of("convert_dart", piece="front", dart="waist dart", cut_across=True, into="pleat")),
+     "the waist dart does not lie on the paper where it is widest.", "front", "cut_across"),
     ("bodice-direct", (SLEEVE, of("cut_loose", part="moon")), "there is no part that follows its seam called “moon”.", "", "part"),
     ("skirt", (of("dolman", front="skirt front", back="skirt back"),), "it has no neckline.", "skirt front", "front"),
     ("torso", (of("dolman"),), "it has no waist.", "front", "front"),
