@@ -131,7 +131,7 @@ class _Sewn:
             if (s.piece, s.edge, s.run) == (piece.name, name, run):
                 along = distance_of(piece, spot)
                 at = done + (size - along if starts_at_end(sheet, s.edge, s.start, s.run) else along)
-                stops = [(0.0, 0.0), *((n.at_a, n.at_b) for n in pattern.notches_of(seam.name) if n.at_b is not None)]
+                stops = [(0.0, 0.0), *(n.pair for n in pattern.notches_of(seam.name) if n.pair)]
                 stops.append((pattern.side_length(seam.a), pattern.side_length(seam.b)))
                 return pattern.on_side(other, _across([x if first else x[::-1] for x in stops], at))
             done += size

@@ -59,7 +59,7 @@ class Promise:
     cure: str
     intervals: tuple[Interval, ...]
     edges: tuple[tuple[str, str], ...]
-    notches: tuple[tuple[float, float | None, Literal["single", "double"]], ...]
+    notches: tuple[tuple[float | None, float | None, Literal["single", "double"]], ...]
     over_whole: float = 0.0
     has_partner: bool = True
     wholes: tuple[float, float] | None = None
@@ -107,7 +107,7 @@ def _measured(seam: Seam, tolerance: float, *on: Piece | Notch) -> Promise:
         cure=_cannot_be(times, wholes) if times and wholes else _cure(seam, over, intervals),
         intervals=intervals,
         edges=tuple((s.piece, s.edge) for s in seam.a + seam.b),
-        notches=tuple((n.at_a, n.at_b, n.style) for n in notches),
+        notches=tuple((None if n.only_b else n.at_a, n.at_b, n.style) for n in notches),
         over_whole=over,
         has_partner=bool(seam.b),
         wholes=wholes,

@@ -10,6 +10,7 @@ from typing import Final
 from ..by_identity import ByIdentity
 from ..handwork.blending import Meeting, laid_beside
 from ..house import edge_word
+from ..paper.as_sewn import zones_of
 from ..paper.dart import darts_of
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -63,9 +64,13 @@ def step_at(pattern: Pattern, joint: Joint) -> float:
     """mm by which the edge steps at a joint over a seam, since the side on ``joint.piece`` is longer (+) or shorter (−) than its partner. One sews from where the seam begins:
     there nothing steps, nor where a rule takes up what is longer."""
     seam = pattern.seam(joint.seam)
-    if not joint.at_end or seam.rule.kind != "equal" or seam.rules:
+    if not joint.at_end or seam.rule.kind != "equal":
         return 0.0
-    return 10 * (pattern.side_length(seam.a) - pattern.side_length(seam.b))
+    a, b = pattern.side_length(seam.a), pattern.side_length(seam.b)
+    if seam.rules:
+        a -= sum(z.lost for z in zones_of(pattern, seam, "a"))
+        b -= sum(z.lost for z in zones_of(pattern, seam, "b"))
+    return 10 * (a - b)
 
 
 def joints_of(pattern: Pattern) -> list[Joint]:

@@ -38,6 +38,11 @@ class Opened:
         """cm that it opens."""
         return self.high - self.low
 
+    @property
+    def lower_end(self) -> float:
+        """cm along the seam of the end that it reaches down to: it is told from its upper end."""
+        return self.low if self.reach.start == "end" else self.high
+
 
 def opened(s: Subject) -> list[Opened]:
     """Every stretch of every closure."""

@@ -163,12 +163,14 @@ class IntervalRuleData(RuleData):
 
 
 class SeamNotch(Strict):
-    """A notch, cm along side a and along side b."""
+    """A notch, cm along side a and along side b; without ``at_b`` it lies on side a alone, and ``only_b`` on side b alone (``at_a`` is then where its
+    partner would lie)."""
 
     name: Name
     style: Literal["single", "double"] = "single"
     at_a: float = Field(ge=0, le=5000)
     at_b: float | None = Field(default=None, ge=0, le=5000)
+    only_b: bool = False
 
 
 class SeamData(Strict):

@@ -228,7 +228,13 @@ def seams_data(pattern: Pattern, rules: HouseRules | None = None) -> list[SeamDa
                     for r in s.rules
                 ],
                 notches=[
-                    SeamNotch(name=n.name, style=n.style, at_a=_short(n.at_a), at_b=None if n.at_b is None else _short(n.at_b))
+                    SeamNotch(
+                        name=n.name,
+                        style=n.style,
+                        at_a=_short(n.at_a),
+                        at_b=None if n.at_b is None else _short(n.at_b),
+                        only_b=n.only_b,
+                    )
                     for n in pattern.notches_of(s.name)
                 ],
                 length_a=_short(p.length_a),
@@ -350,7 +356,7 @@ def read_pattern(file: PatternFile | BlockFile, where: str = "") -> Pattern:
     called = _told_apart([s.name for s in file.seams])
     named = list(zip(called, file.seams, strict=True))
     seams = tuple(Seam(n, _side(s.a, where), _side(s.b, where), _rule(s.rule), _interval_rules(s)) for n, s in named)
-    notches = tuple(Notch(n.name, name, n.style, n.at_a, n.at_b) for name, s in named for n in s.notches)
+    notches = tuple(Notch(n.name, name, n.style, n.at_a, n.at_b, n.only_b) for name, s in named for n in s.notches)
     pattern = Pattern(pieces, seams, notches, _closures(file, where) if isinstance(file, PatternFile) else ())
     ledger(pattern, HouseRules())
     return pattern

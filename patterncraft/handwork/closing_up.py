@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ..errors import MoveRefused
@@ -11,7 +12,7 @@ from ..house import edge_word
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, Stretch
-from ..paper.sewn import neighbours, run_of, starts_at_end
+from ..paper.sewn import neighbours, run_of, sewn_length, starts_at_end
 from ..places.levels import downward
 from ..texts import with_article
 
@@ -66,6 +67,28 @@ def walked_down(pattern: Pattern, seam: Seam, start: str, field: str = "from") -
     heights = [(pattern.on_side(seam.a, at), at) for at in (0.0, whole)]
     a, b = ((p.piece.outline[p.spot.edge].path.at(p.spot.along) * down).real for p, _ in heights)
     return Downward(seam, a > b, whole)
+
+
+class Hole(NamedTuple):
+    """A hole that a seam runs round: its edge's name, how many cm down the seam it begins, and the edge at the seam's far end."""
+
+    name: str
+    down: float
+    far_end: str
+
+
+def first_hole(pattern: Pattern, down: Downward) -> Hole | None:
+    """The first hole that is met down a seam, as a keyhole; none where its parts run on into each other or into other pieces."""
+    stretches = list(reversed(down.seam.a)) if down.from_end else list(down.seam.a)
+    done = 0.0
+    for here, after in pairwise(stretches):
+        done += sewn_length(pattern.piece(here.piece), here.edge, here.run)
+        name = _beyond(pattern, here, not down.from_end)
+        if here.piece == after.piece and name == _beyond(pattern, after, down.from_end) and name != here.edge:
+            edge = pattern.piece(here.piece).outline[run_of(pattern.piece(here.piece), name)[0]]
+            if edge.kind == "opening":
+                return Hole(name, done, _beyond(pattern, stretches[-1], not down.from_end))
+    return None
 
 
 def _beyond(pattern: Pattern, s: Stretch, at_end: bool) -> str:

@@ -89,10 +89,10 @@ def sewn_as_promised(pattern: Pattern, seam: Seam, waited: Collection[str]) -> t
             elif at_b is not None:
                 notches.append(replace(n, seam=seam.name, at_a=back.on_b(b.sewn(at_b)), at_b=at_b))
     own = taken_over(pattern, seam.name, seam.a, a, notches, match, seam.rule)
-    turned = [replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in own.notches]
+    turned = [n.turned() for n in own.notches]
     other = taken_over(pattern, seam.name, seam.b, b, turned, back, own.rule.turned())
     made = replace(seam, rule=other.rule.turned(), rules=(*own.rules, *(replace(r, rule=r.rule.turned()) for r in other.rules)))
-    return made, sorted((replace(n, at_a=n.at_b or 0.0, at_b=n.at_a) for n in other.notches), key=lambda n: n.at_a)
+    return made, sorted((n.turned() for n in other.notches), key=lambda n: n.at_a)
 
 
 def promises_gone(before: Pattern, after: Pattern) -> tuple[Sum, ...]:
@@ -138,7 +138,7 @@ def on_partner(pattern: Pattern, seam: Seam, at: float) -> float | None:
     if not seam.b:
         return None
     a, b = pattern.side_length(seam.a), pattern.side_length(seam.b)
-    stops = [(0.0, 0.0), *((n.at_a, n.at_b) for n in pattern.notches_of(seam.name) if n.at_b is not None), (a, b)]
+    stops = [(0.0, 0.0), *(n.pair for n in pattern.notches_of(seam.name) if n.pair), (a, b)]
     for (x0, y0), (x1, y1) in pairwise(stops):
         if x0 - CLEAR <= at <= x1 + CLEAR and x1 > x0:
             flat = abs((x1 - x0) - (y1 - y0)) < 0.05

@@ -53,7 +53,7 @@ def _meetings(
             told.append(f"The {name} seam has no partner to be matched with.")
             continue
         notches = pattern.notches_of(name)
-        at = [(n.at_a, n.at_b) for n in notches if n.at_b is not None][:1] or [(0.0, 0.0)]
+        at = [n.pair for n in notches if n.pair][:1] or [(0.0, 0.0)]
         (a, b) = at[0]
         first, second = (_place(pattern, side, cm, own, shapes) for side, cm in ((seam.a, a), (seam.b, b)))
         if first is None or second is None:

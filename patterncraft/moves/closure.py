@@ -11,10 +11,10 @@ from pydantic import model_validator
 from ..errors import BadSetting, MoveRefused
 from ..geometry.intersect import line_crossings
 from ..geometry.path import Path
-from ..handwork.closing_up import Downward, button_places, runs_on, stitch_line, walked_down
+from ..handwork.closing_up import Downward, button_places, first_hole, runs_on, stitch_line, walked_down
 from ..handwork.new_seam import unique_name
 from ..handwork.promising import on_partner
-from ..handwork.zips import SAME, nearest_zip, next_zip
+from ..handwork.zips import SAME, bought_for, nearest_zip, next_zip
 from ..house import HouseRules
 from ..paper.closure import Closure as PaperClosure
 from ..paper.closure import Reach
@@ -93,7 +93,7 @@ class Closure(Move):
         if any(p.seam == seam.name for c in pattern.closures for p in c.parts):
             raise MoveRefused("it has a closure already.", seam.name, "Change that step.", "seam" if self.seam else "edge")
         first = walked_down(pattern, seam, self.start)
-        size = self._length(first)
+        size = self._length(pattern, first)
         pattern, parts, walked = self._parts(pattern, first, size)
         name = unique_name(self.kind, [c.name for c in pattern.closures])
         lines = [Sum("It opens", length(size))]
@@ -133,14 +133,23 @@ class Closure(Move):
         hand = take_up(pattern, piece.name)
         return lay_down(hand, [hand.piece(piece.name)], seams=[seam]).pattern, seam
 
-    def _length(self, first: Downward) -> float:
-        if self.length is not None:
-            return self.length
-        size = first.whole
-        if size < SHORTEST:
-            raise BadSetting(
-                f"the {first.seam.name} is only {first.whole:.1f} cm long.", first.seam.name, "Choose another seam.", "seam"
-            )
+    def _length(self, pattern: Pattern, first: Downward) -> float:
+        """How long it opens. A zip does not run across a hole in its seam: from the end that was said it goes as far as that."""
+        hole = first_hole(pattern, first) if self.kind == "zip" else None
+        size = self.length if self.length is not None else first.whole
+        if hole is not None and size > hole.down + SHORT:
+            if self.length is not None or not self.start:
+                raise MoveRefused(
+                    f"a zip cannot run across the {hole.name}, {hole.down:.1f} cm down the {first.seam.name}.",
+                    first.seam.name,
+                    f"Make it at most {hole.down:.1f} cm long, and close what lies beyond the {hole.name} with a hook or a button."
+                    if self.start
+                    else f"Let it begin at the {hole.far_end}, and close what lies beyond the {hole.name} with a hook or a button.",
+                    "from" if self.length is None else "length",
+                )
+            size = hole.down
+        if self.length is None and size < SHORTEST:
+            raise BadSetting(f"the {first.seam.name} is only {size:.1f} cm long.", first.seam.name, "Choose another seam.", "seam")
         return size
 
     def _parts(
@@ -170,10 +179,8 @@ class Closure(Move):
 
     def _zip_told(self, size: float) -> list[Sum]:
         sold = nearest_zip(size)
-        if abs(sold - size) <= SAME:
-            return [tell(f"A zip of {sold:.0f} cm.")]
-        if self.length is None and next_zip(size) >= size:
-            return [tell(f"A zip of {next_zip(size):.0f} cm, shortened from its upper end by {next_zip(size) - size:.1f} cm.")]
+        if abs(sold - size) <= SAME or (self.length is None and next_zip(size) >= size):
+            return [tell(bought_for(size))]
         return [note(f"Zips are sold in {sold:.0f} cm, not in {size:.1f} cm: open so far, or shorten a longer one.")]
 
     def _buttoned(self, pattern: Pattern, at: Downward, size: float) -> tuple[Pattern, int, list[Sum]]:

@@ -9,6 +9,7 @@ from ..errors import MoveRefused
 from ..geometry.fair import fair_curve
 from ..geometry.path import straight
 from ..handwork.new_seam import unique_name
+from ..handwork.zips import FLY_END, bought_for
 from ..house import HouseRules
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Mark, Piece
@@ -57,8 +58,8 @@ class Fly(Move):
     def apply(self, pattern: Pattern, rules: HouseRules) -> Outcome:
         """See Move. Raises NoSuchName for the edge; MoveRefused at a fold, where it is opened from no waist, or for a zip longer than its seam."""
         piece = pattern.piece(self.piece)
-        run = run_of(piece, self.edge)
-        names = {"crotch": "crotch"}.get(self.edge, self.edge)
+        names = self._edge_of(piece)
+        run = run_of(piece, names)
         edges = [piece.outline[i] for i in run]
         if any(e.kind == "fold" for e in edges):
             raise MoveRefused(
@@ -72,7 +73,7 @@ class Fly(Move):
                 f"Take one of at most {max(whole - BEYOND, 0.0):.0f} cm.",
                 "length",
             )
-        table, told = self._stitched(pattern, piece)
+        table, told = self._stitched(pattern, piece, run)
         facing, guard = piece_names(pattern, ("fly facing", "fly guard"))
         long = self.length + BEYOND
         pieces = (self._facing(facing, long), self._guard(guard, long))
@@ -83,12 +84,20 @@ class Fly(Move):
             Sum("Facing and guard, long", length(long), "{} + {}", (length(self.length), length(BEYOND))),
             Sum("Guard, wide as cut", length(2 * self.width), "2 × {}", (length(self.width),)),
             told,
+            tell(bought_for(self.length)),
         )
         return Outcome(replace(table, pieces=(*table.pieces, *pieces), seams=(*table.seams, *seams)), sums)
 
-    def _stitched(self, pattern: Pattern, piece: Piece) -> tuple[Pattern, Sum]:
+    def _edge_of(self, piece: Piece) -> str:
+        """The edge that was named. Where none was and the usual one is not there, what the piece has of a centre: its seam of both legs, its other
+        centre."""
+        if self.edge in piece.edge_names or "edge" in self.model_fields_set:
+            return self.edge
+        centres = [n for n in piece.edge_names if n == "crotch" or n.startswith("centre ")]
+        return centres[0] if len(centres) == 1 else self.edge
+
+    def _stitched(self, pattern: Pattern, piece: Piece, run: list[int]) -> tuple[Pattern, Sum]:
         """The stitching and the zip's end drawn on the piece."""
-        run = run_of(piece, self.edge)
         first, last = piece.outline[run[0]].path, piece.outline[run[-1]].path
         from_top = ((last.end - first.start) * downward(piece).conjugate()).real > 0
         path = first if from_top else last.reversed()
@@ -99,7 +108,7 @@ class Fly(Move):
         a, b = top + into * (self.width - 0.5), end + into * (self.width - 0.5) - down * self.width
         curve = straight(a, b).then(fair_curve([b, end], down, -into))
         name = unique_name("fly stitching", [x.name for x in piece.lines])
-        mark = Mark(unique_name("zip end", [m.name for m in piece.marks]), end, "drill")
+        mark = Mark(unique_name(FLY_END, [m.name for m in piece.marks]), end, "drill")
         after = replace(piece, lines=(*piece.lines, DrawnLine(name, curve)), marks=(*piece.marks, mark))
         return pattern.with_piece(after), tell("The stitching is drawn on the piece; the zip ends at its mark.")
 

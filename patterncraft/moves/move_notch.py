@@ -70,7 +70,7 @@ class MoveNotch(Move):
             at_b = old.at_b if self.to is None and old.at_b is not None else on_partner(without, seam, at_a)
         if at_b is not None and seam.b:
             check_on_side(pattern, seam, at_b, "b", "to_b")
-        new = replace(old, at_a=at_a, at_b=at_b, style=self.style or old.style)
+        new = replace(old, at_a=at_a, at_b=at_b, style=self.style or old.style, only_b=old.only_b and self.to is None)
         lines: list[Sum] = [before_now("Along the first side: before, now", old.at_a, at_a)]
         if at_b is not None and old.at_b is not None:
             lines.append(before_now("Along the second side: before, now", old.at_b, at_b))

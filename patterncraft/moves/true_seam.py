@@ -156,7 +156,7 @@ def _notches_paired(pattern: Pattern, seam: str, first: bool) -> tuple[Pattern, 
     moved = 0.0
     notches = []
     for n in pattern.notches:
-        if n.seam == seam and n.at_b is not None:
+        if n.seam == seam and n.at_b is not None and not n.only_b:
             moved = max(moved, abs(n.at_a - n.at_b))
             n = replace(n, at_a=n.at_b) if first else replace(n, at_b=n.at_a)
         notches.append(n)

@@ -302,14 +302,15 @@ class _Follower:
             rule = replace(rule, length=max(rule.length - lost, 0.0))
         places: list[Notch] = []
         for n in notches:
-            at_a = a.mapped(n.at_a)
+            at_a = None if n.only_b else a.mapped(n.at_a)
             at_b = n.at_b if not seam.b or n.at_b is None else b.mapped(n.at_b)
-            if at_a is None:
+            if at_a is None and (not seam.b or at_b is None):
                 self.told.append(f"The notch “{n.name}” of the {seam.name} lay on paper that is gone.")
                 continue
-            if seam.b and n.at_b is not None and at_b is None:
+            if seam.b and n.pair and (at_a is None or at_b is None):
                 self.told.append(f"The notch “{n.name}” of the {seam.name} has lost its partner: that lay on paper that is gone.")
-            places.append(replace(n, at_a=at_a, at_b=at_b))
+            places.append(replace(n, at_a=at_a if at_a is not None else -1.0, at_b=at_b, only_b=at_a is None))
+        places = _partners_places(places, a.length, b.length)
         rules = self._rules_kept(seam, notches, (a, b), places)
         return Seam(seam.name, a.side, b.side, rule, rules), (a, b), places
 
@@ -366,9 +367,9 @@ class _Follower:
         places = []
         if b.side:
             seam = turned_over(seam)
-            notches = [replace(n, at_a=n.at_b, at_b=n.at_a) for n in notches if n.at_b is not None]
+            notches = [n.turned() for n in notches if n.at_b is not None]
         for n in notches:
-            now = left.mapped(n.at_a)
+            now = None if n.only_b else left.mapped(n.at_a)
             if now is not None:
                 places.append(replace(n, at_a=now, at_b=None))
         nothing = NewSide((), (), 0.0, 0.0, 0.0)
@@ -380,3 +381,15 @@ class _Follower:
         laid = AsSewn(left.length, tuple(zones_along(alone, left.length, places)))
         places = [replace(n, at_b=laid.sewn(n.at_a)) for n in places] if rules else places
         return replace(alone, rule=SeamRule("hold", length=laid.length)), (left, nothing), places
+
+
+def _partners_places(notches: list[Notch], whole_a: float, whole_b: float) -> list[Notch]:
+    """Notches that lie on side b alone with the place at which their partner would lie: as far between those that are pairs."""
+    stops = sorted([(0.0, 0.0), *((n.pair[1], n.pair[0]) for n in notches if n.pair), (whole_b, whole_a)])
+
+    def opposite(at: float) -> float:
+        low, high = next(((x, y) for x, y in pairwise(stops) if x[0] <= at <= y[0]), (stops[-1], stops[-1]))
+        share = (at - low[0]) / (high[0] - low[0]) if high[0] - low[0] > SNAP else 0.0
+        return low[1] + share * (high[1] - low[1])
+
+    return [replace(n, at_a=opposite(n.at_b or 0.0)) if n.only_b else n for n in notches]

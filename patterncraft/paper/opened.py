@@ -152,7 +152,7 @@ def _rule(zone: _Zone, full: float, flat: float) -> SeamRule:
 
 def _pairs(notches: list[Notch], whole_a: float, whole_b: float, on: Literal["a", "b"]) -> list[tuple[float, float]]:
     """Places that are sewn to each other, (on the opened side, on its partner), in order."""
-    both = [(0.0, 0.0), *((n.at_a, n.at_b) for n in notches if n.at_b is not None), (whole_a, whole_b)]
+    both = [(0.0, 0.0), *(n.pair for n in notches if n.pair), (whole_a, whole_b)]
     return sorted(both if on == "a" else [(b, a) for a, b in both])
 
 

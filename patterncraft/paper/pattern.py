@@ -83,7 +83,7 @@ class Pattern:
         out = []
         for seam in self.seams:
             for n in self.notches_of(seam.name):
-                for side, at in ((seam.a, n.at_a), (seam.b, n.at_b)):
+                for side, at in ((seam.a, None if n.only_b else n.at_a), (seam.b, n.at_b)):
                     if side and at is not None:
                         place = self.on_side(side, at)
                         if place.piece.name == piece:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, NamedTuple
 
 RuleKind = Literal["equal", "ease", "gather", "pleat", "stretch", "hold", "free"]
@@ -104,10 +104,23 @@ def turned_over(seam: Seam) -> Seam:
 @dataclass(frozen=True, slots=True)
 class Notch:
     """One notch with its place on each side: cm along the side from its start. ``at_b`` is None where
-    the seam has no second side yet; with a promised length it is the place on that length."""
+    the seam has no second side yet, or where it lies on side a alone; with a promised length it is the place on that length.
+    ``only_b``: it lies on side b alone, and ``at_a`` is where its partner would lie."""
 
     name: str
     seam: str
     style: Literal["single", "double"]
     at_a: float
     at_b: float | None = None
+    only_b: bool = False
+
+    @property
+    def pair(self) -> tuple[float, float] | None:
+        """Its places on both sides; None where it lies on one alone."""
+        return None if self.at_b is None or self.only_b else (self.at_a, self.at_b)
+
+    def turned(self) -> Notch:
+        """The same with the sides changed over."""
+        if self.at_b is None:
+            return replace(self, at_b=self.at_a, only_b=True)
+        return replace(self, at_a=self.at_b, at_b=None if self.only_b else self.at_a, only_b=False)

@@ -26,7 +26,7 @@ def outer_seam(name: str, upper: Piece, under: Piece, back: str = "centre back")
     long = [Pattern((p,)).side_length(side) for p, side in zip((upper, under), sides, strict=True)]
     more = long[0] - long[1]
     rule = SeamRule("ease", max(abs(more) - PLAY, 0.0), abs(more) + PLAY, longer="a" if more >= 0 else "b")
-    point = Notch("point", name, "single", *(sewn_length(p, "outer edge") for p in (upper, under)))
+    point = Notch("point", name, "single", sewn_length(upper, "outer edge"), sewn_length(under, "outer edge"))
     return Layered(Seam(name, sides[0], sides[1], rule), (point,))
 
 

@@ -20,6 +20,7 @@ from patterncraft.house import HouseRules
 from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.replay import Replay
+from patterncraft.tolerances import SNAP
 from patterncraft.units import Unit, format_length
 from patterncraft.walking.joined import Joined, chains, joined
 from patterncraft.walking.laid import Laid
@@ -155,6 +156,9 @@ def _walk_out(
     def say(x: float) -> str:
         return format_length(x, rules.unit, 2)
 
+    def sewn(x: float, taken: float) -> str:
+        return f"{say(x)} ({say(taken)} taken up)" if taken > SNAP else say(x)
+
     fixed, rolling = (
         [SheetOut(name=n, d=d, place=matrix(by), notches=notches) for n, d, by, notches in sheets(replay.pattern, laid, seam)]
         for laid in (done.fixed, done.rolling)
@@ -192,8 +196,8 @@ def _walk_out(
             StopOut(
                 frame=s.frame,
                 name=s.name,
-                a=say(s.length_a),
-                b=say(s.length_b),
+                a=sewn(s.length_a, s.taken_a),
+                b=sewn(s.length_b, s.taken_b),
                 difference=_more(s.difference, rules.unit),
                 left=_more(s.left, rules.unit),
                 kept=is_kept(s),

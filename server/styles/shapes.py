@@ -110,7 +110,7 @@ class NotchOut(Wire):
     style: Literal["single", "double"]
     a: str
     b: str
-    at_a: float
+    at_a: float | None
     at_b: float | None
 
 

@@ -256,7 +256,7 @@ def promise_out(p: Promise, unit: Unit, closed_by: str = "") -> PromiseOut:
         rule=p.rule,
         kept=p.kept,
         cure=in_unit(p.cure, unit),
-        ticks_a=[a for a, _, _ in p.notches],
+        ticks_a=[a for a, _, _ in p.notches if a is not None],
         ticks_b=[b for _, b, _ in p.notches if b is not None],
         notches=[
             NotchOut(number=k, name=i.end, style=style, a=say(a), b=say(b), at_a=a, at_b=b)

@@ -74,7 +74,7 @@ def _notches(sheets: dict[str, Sheet], seams: list[Seam]) -> Told:
     for s in seams:
         for n in s.notches:
             for side, key in ((s.a, "at_a"), (s.b, "at_b")):
-                if side is None or n.get(key) is None:
+                if side is None or n.get(key) is None or (key == "at_a" and n.get("only_b")):
                     continue
                 sheet, at = side.at(n[key])
                 points = drawn.get((s.name, n["name"], sheet), [])

@@ -4,12 +4,17 @@ from __future__ import annotations
 
 import pytest
 
+from patterncraft.checks.examine import examine
+from patterncraft.checks.subject import Subject
 from patterncraft.errors import MoveRefused
+from patterncraft.formats.openfile_io import pattern_file, read_pattern
 from patterncraft.moves.registry import read_steps
+from patterncraft.paper.dart import darts_of
 from patterncraft.replay import replay
+from patterncraft.walking.walk import walk
 from tests.auditor.audit import differences
 from tests.bugs.recipes import FOLDER, measures, recipe, style
-from tests.patterncraft.parts.ground import total
+from tests.patterncraft.parts.ground import RULES, Step, made, of, refused, table, total
 from tests.samples import assert_same_outline
 
 ARM = measures({"upper_arm_girth": 28.0, "arm_length": 58.5, "wrist_girth": 16.0, "hand_girth": 20.0})
@@ -135,3 +140,71 @@ def test_a_notch_goes_with_its_paper_and_turns_up_on_no_other_sheet() -> None:
     found = recipe("bug-notch-on-front")
     assert {n.name for n in found.pattern.notches_of("armhole")} == {"front balance"}
     assert any("back balance" in s.label and "gone" in s.label for s in found.done.done[-1].working)
+
+
+CENTRE: Step = {"move": "turn_edge_into", "piece": "skirt front", "edge": "centre front", "kind": "seam"}
+FLY: Step = {"move": "fly", "piece": "skirt front", "length": 16.0}
+
+
+def test_a_fly_tells_the_zip_to_buy_and_is_told_where_another_ends() -> None:
+    """Zips are sold in 15 and 18 cm (common practice, no source): 16 is 18 shortened by 2."""
+    zips = [made(CENTRE, FLY, of("closure", seam="centre front", kind="zip", length=x), on=table("skirt")) for x in (16.0, 17.8)]
+    assert "A zip of 18 cm, shortened from its upper end by 2.0 cm." in {s.label for s in zips[0].done[1].working}
+    told = [[f for f in examine(Subject.after(d, RULES, {})) if f.edge == "zip end"] for d in zips]
+    assert [[(f.code, f.amount) for f in x] for x in told] == [[], [("notion", pytest.approx(1.8))]]
+
+
+def test_a_fly_finds_the_one_centre_that_its_piece_has() -> None:
+    """On culottes the centre is called the crotch; an edge that was named is taken at its word."""
+    front = made(of("culottes"), FLY, on=table("skirt")).pattern.piece("skirt front")
+    crotch = next(e.path for e in front.outline if e.name == "crotch")
+    assert abs(front.mark("zip end").at - min((crotch.start, crotch.end), key=lambda z: z.imag)) == pytest.approx(16.0, abs=1e-3)
+    assert refused(of("culottes"), FLY | {"edge": "centre front"}, on=table("skirt")).field == "edge"
+
+
+def test_a_zip_does_not_run_across_a_keyhole() -> None:
+    """It begins 2 down the centre back; from the waist up to it are the rest of the centre less the hole's 8."""
+    seam = of("turn_edge_into", piece="back", edge="centre back", kind="seam")
+    hole = of("neckline", shape="keyhole", pieces=["back"], keyhole_at=2.0, keyhole_length=8.0)
+    across = of("closure", seam="centre back", kind="zip")
+    told = refused(seam, hole, across)
+    assert (told.field, "across the keyhole, 2.0 cm down" in told.message) == ("from", True)
+    assert refused(seam, hole, across | {"from": "waist", "length": 34.0}).field == "length"
+    below = made(seam, hole, across | {"from": "waist"})
+    back = table().piece("back")
+    centre = sum(e.length for e in back.outline if e.name == "centre back")
+    assert total(below, "It opens") == pytest.approx(centre - 2.0 - 8.0, abs=1e-3)
+
+
+@pytest.mark.parametrize(("cut", "left"), [("skirt front", "skirt back"), ("skirt back", "skirt front")])
+def test_a_notch_whose_partner_was_cut_off_stays_where_its_own_paper_is(cut: str, left: str) -> None:
+    """Whichever side comes first: 10 off one half's hem take the notch 4 above it from that half alone."""
+    whole = table("skirt").side_length(table("skirt").seam("side").a)
+    low = of("notch", seam="side", at=whole - 4.0, name="low")
+    done = made(low, of("hem", shape="level", pieces=[cut], down=-10.0), on=table("skirt"))
+    lies = {p: [n.spot for n in done.pattern.placed_notches(p) if n.notch.name == "low"] for p in (cut, left)}
+    assert {p: len(x) for p, x in lies.items()} == {cut: 0, left: 1}
+    (spot,) = lies[left]
+    at = done.pattern.piece(left).outline[spot.edge].path.at(spot.along)
+    hem = [z for e in done.pattern.piece(left).outline if e.name == "hem" for z in (e.path.start, e.path.end)]
+    assert min(abs(z - at) for z in hem) == pytest.approx(4.0, abs=0.02)
+    (found,) = [f for f in examine(Subject.after(done, RULES, {})) if f.code == "notch-pair"]
+    assert (found.piece, found.at) == (left, at)
+    again = read_pattern(pattern_file(done.pattern, "once more", RULES))
+    assert {p: [n.notch.name for n in again.placed_notches(p)].count("low") for p in (cut, left)} == {cut: 0, left: 1}
+    assert differences(again) == differences(done.pattern) == []
+
+
+def test_a_walk_lays_the_pleats_as_it_goes() -> None:
+    """A dart 4 wide as a pleat: 2 of it are taken up, and the band meets the side's end."""
+    skirt = table("skirt")
+    (dart,) = {d.name for d in darts_of(skirt.piece("skirt front"))}
+    done = made(of("convert_dart", piece="skirt front", dart=dart, into="pleat"), of("waistband"), on=skirt)
+    seam = next(s for s in done.pattern.seams if s.b and any(x.piece == "waistband" for x in (*s.a, *s.b)))
+    for way in ("on", "back", "both"):
+        walked = walk(done.pattern, seam, way)
+        assert {round(s.left, 6) for s in walked.stops} == {0.0}
+        assert sum(s.taken_a + s.taken_b for s in walked.stops) == pytest.approx(2.0)
+        last = walked.frames[-1]
+        ends = walked.fixed.stand_at(last.at_a)[0], last.by.point(walked.rolling.stand_at(last.at_b)[0])
+        assert abs(ends[0] - ends[1]) < 1e-6

@@ -16,7 +16,7 @@ def _look(s: Subject) -> Iterator[Finding]:
         ruled = {name for r in seam.rules for name in (r.start, r.end)}
         for n in s.pattern.notches_of(seam.name):
             # On the side on which it stands nearer to an end: an eased side is the longer one.
-            sides = [(seam.a, n.at_a, promised.length_a)]
+            sides = [] if n.only_b else [(seam.a, n.at_a, promised.length_a)]
             if seam.b and n.at_b is not None and promised.length_b is not None:
                 sides.append((seam.b, n.at_b, promised.length_b))
             near, (side, along, whole) = min(((min(x[1], x[2] - x[1]), x) for x in sides), key=lambda x: x[0])

@@ -14,11 +14,14 @@ def _look(s: Subject) -> Iterator[Finding]:
     for seam in s.pattern.seams:
         p = s.promises[seam.name]
         for n in s.pattern.notches_of(seam.name):
-            beyond = max(n.at_a - p.length_a, n.at_b - p.length_b if seam.b and n.at_b is not None and p.length_b else 0.0)
-            off = 0.0 if seam.rules or n.at_b is None else _off(seam, n, tolerance)
+            beyond = max(
+                0.0 if n.only_b else n.at_a - p.length_a,
+                n.at_b - p.length_b if seam.b and n.at_b is not None and p.length_b else 0.0,
+            )
+            off = 0.0 if seam.rules or n.pair is None else _off(seam, n, tolerance)
             if beyond > tolerance:
                 words, amount, limit, cure = "lies beyond the end of its side", beyond, tolerance, _gone(seam, n)
-            elif seam.b and n.at_b is None:
+            elif seam.b and n.pair is None:
                 words, amount, limit, cure = "has no partner on the other side", 1.0, 0.0, _moved(seam, n, n.at_a)
             elif seam.b and off:
                 further = "further" if off > 0 else "less far"
@@ -31,9 +34,9 @@ def _look(s: Subject) -> Iterator[Finding]:
                 )
             else:
                 continue
-            piece, at = s.place(seam.a, n.at_a)
+            piece, at = s.place(seam.b, n.at_b) if n.only_b and n.at_b is not None else s.place(seam.a, n.at_a)
             told = f"{seam.name}: the notch “{n.name}” {words}."
-            others = (_moved(seam, n, n.at_a), _moved(seam, n, n.at_b), _gone(seam, n)) if n.at_b is not None else (_gone(seam, n),)
+            others = (_moved(seam, n, n.at_a), _moved(seam, n, n.pair[1]), _gone(seam, n)) if n.pair else (_gone(seam, n),)
             yield Finding(told, amount, limit, piece, n.name, seam.name, at, cure, others=others)
     for other, name, pairs in _twice(s):
         piece, at = s.place(s.pattern.seam(other).a, pairs)

@@ -15,7 +15,7 @@ def _look(s: Subject) -> Iterator[Finding]:
             continue
         ruled = {name for r in seam.rules for name in (r.start, r.end)} | _of_closures(s, seam.name)
         for n in s.pattern.notches_of(seam.name):
-            if n.name in ruled or "front" in n.name:
+            if n.only_b or n.name in ruled or "front" in n.name:
                 continue
             piece, at = s.place(seam.a, n.at_a)
             wanted = "double" if "back" in piece.split() else "single"

@@ -5,14 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final
 
-from ...handwork.zips import SAME, nearest_zip
+from ...handwork.zips import FLY_END, SAME, nearest_zip
 from ...paper.closure import Closure
+from ...paper.nearest import nearest_on
+from ...paper.sewn import run_of
+from ...places.levels import downward
 from ..finding import Check, Finding
 from ..openings import Opened, opened
 from ..subject import Subject
 
 SHORTER: Final = 1.0
 """cm by which what was bought may differ from what it opens."""
+ON_EDGE: Final = 0.05
+"""cm: a mark so near to an edge lies on it."""
 BUTTONS: Final = 12.0
 """cm between two buttons, beyond which the edge gapes (common practice, no source)."""
 
@@ -23,8 +28,25 @@ def _look(s: Subject) -> Iterator[Finding]:
         if not parts:
             continue
         size = sum(o.length for o in parts)
-        piece, at = s.place(s.pattern.seam(parts[-1].reach.seam).a, parts[-1].high)
+        piece, at = s.place(s.pattern.seam(parts[-1].reach.seam).a, parts[-1].lower_end)
         yield from _of(c, size, parts, piece, at)
+        if c.kind == "zip":
+            yield from _beside_its_fly(s, parts[-1])
+
+
+def _beside_its_fly(s: Subject, part: Opened) -> Iterator[Finding]:
+    """A zip that ends elsewhere than the fly that is made for it."""
+    seam = s.pattern.seam(part.reach.seam)
+    piece, end = s.place(seam.a, part.lower_end)
+    sheet = s.pattern.piece(piece)
+    edges = [sheet.outline[i].path for x in seam.a if x.piece == piece for i in run_of(sheet, x.edge, x.run)]
+    for mark in sheet.marks:
+        if not mark.name.startswith(FLY_END) or min(nearest_on(e, mark.at)[0] for e in edges) > ON_EDGE:
+            continue
+        off = abs(mark.at - end)
+        if off > SHORTER:
+            way = "above" if ((end - mark.at) * downward(sheet).conjugate()).real > 0 else "below"
+            yield Finding(f"Its fly ends {off:.1f} cm {way} the zip.", off, SHORTER, piece, mark.name, seam.name, mark.at)
 
 
 def _of(c: Closure, size: float, parts: list[Opened], piece: str, at: complex) -> Iterator[Finding]:

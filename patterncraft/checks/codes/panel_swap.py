@@ -54,7 +54,7 @@ def _was_cut(s: Subject, seam: Seam) -> bool:
 
 
 def _places(s: Subject, seam: Seam) -> tuple[list[tuple[float, str]], float]:
-    return [(n.at_a, n.style) for n in s.pattern.notches_of(seam.name)], s.promises[seam.name].length_a
+    return [(n.at_a, n.style) for n in s.pattern.notches_of(seam.name) if not n.only_b], s.promises[seam.name].length_a
 
 
 def _apart(a: list[tuple[float, str]], b: list[tuple[float, str]]) -> float:

@@ -7469,7 +7469,7 @@ export interface components {
             /** A */
             a: string;
             /** At A */
-            at_a: number;
+            at_a: number | null;
             /** At B */
             at_b: number | null;
             /** B */
