@@ -13,6 +13,8 @@ Unit = Literal["cm", "in"]
 INCH: Final = 2.54
 """cm in an inch, exact by definition (international yard and pound agreement, 1959)."""
 
+ROUNDED: Final = 0.05
+"""Share by which a figure in cm and the same one in inches are rounded apart in the trade (common practice, no source)."""
 LONGEST: Final = 40
 """Letters of a length, at most."""
 _NUMBER = r"\d+(?:[.,]\d+)?"
@@ -22,6 +24,12 @@ _LENGTH = re.compile(
     re.IGNORECASE,
 )
 _VULGAR = {"¼": " 1/4", "½": " 1/2", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"}
+
+
+def at_most(limit: float) -> float:
+    """An upper limit of so many cm: what an inch house takes for the same figure meets it too (10 cm are 4 in, which are 10.16)."""
+    quarter = 0.25 * INCH * round(limit / (0.25 * INCH))
+    return quarter if 0 < quarter - limit <= ROUNDED * limit else limit
 
 
 def parse_length(text: str, unit: Unit, where: str = "") -> float:

@@ -11,6 +11,7 @@ from ..geometry.transform import Transform
 from ..house import CornerKind, HouseRules, NotchKind
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import Edge, EdgeKind
+from ..paper.fold import lies_on_fold
 from ..paper.lens import Lens
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Piece
@@ -129,15 +130,6 @@ def finish(pattern: Pattern, rules: HouseRules, title: str = "", plan: Finishing
     """Every piece of the pattern, numbered in order, by the house rules and the style's own ``plan``. ``title`` heads the
     labels, a line for each part between " · "."""
     return tuple(_finished(i, p, _Given(p, rules, plan), pattern, title) for i, p in enumerate(pattern.pieces, 1))
-
-
-def lies_on_fold(piece: Piece) -> bool:
-    """Whether the piece's fold is still one straight line, so that the cloth can be folded along it."""
-    folds = [e for e in piece.outline if e.kind == "fold"]
-    if len(folds) != 1:
-        return False
-    path = folds[0].path
-    return path.length - abs(path.end - path.start) < 1e-6
 
 
 def allowance_of(piece: str, edge: Edge, rules: HouseRules, plan: Finishing = AS_THE_HOUSE) -> float:

@@ -8,7 +8,7 @@ from __future__ import annotations
 from typing import Final
 
 from ..by_identity import ByIdentity
-from ..finishing.finish import cut_words, lies_on_fold
+from ..finishing.finish import cut_words
 from ..finishing.grainline import grain_drawn
 from ..geometry.curvature import comb
 from ..geometry.intersect import line_crossings
@@ -19,6 +19,7 @@ from ..handwork.strips import Strips, pencilled
 from ..house import HouseRules, Strict
 from ..paper.dart import Dart, darts_of
 from ..paper.edge import EdgeKind
+from ..paper.fold import lies_on_fold
 from ..paper.pattern import Pattern
 from ..paper.piece import Grain, Piece
 from ..paper.sewn import sewn_length

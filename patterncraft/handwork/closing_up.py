@@ -9,6 +9,7 @@ from typing import Final, NamedTuple
 from ..errors import MoveRefused
 from ..geometry.path import Path
 from ..house import edge_word
+from ..paper.fold import kind_as_cut
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.seam import Seam, Stretch
@@ -120,7 +121,7 @@ def runs_on(pattern: Pattern, down: Downward) -> Downward:
                 continue
             seam = next((pattern.seam(n) for n in pattern.seams_of(x.piece, name)), None)
             if seam is None:
-                kind = piece.outline[run_of(piece, name)[0]].kind
+                kind = kind_as_cut(piece, piece.outline[run_of(piece, name)[0]])
                 raise MoveRefused(
                     f"below the {across.name} the {name} of the {x.piece} is {with_article(kind)}: there is no seam for it to go on in.",
                     x.piece,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ..house import HouseRules
+from ..units import at_most
 from ..working import Sum, note, tell
 
 
@@ -28,9 +29,9 @@ def gather_advice(ratio: float, rules: HouseRules) -> Sum:
 def strip_advice(opening: float, rules: HouseRules) -> Sum:
     """Which cloth a strip opened by so many cm is for."""
     g = rules.fullness
-    if opening > g.light_strip + 0.005:
+    if opening > at_most(g.light_strip) + 0.005:
         return note(f"Each opens by more than light cloth is given, {g.light_strip:.0f} cm: take more slashes.")
-    word = "light" if opening > g.medium_strip + 0.005 else "medium or light"
+    word = "light" if opening > at_most(g.medium_strip) + 0.005 else "medium or light"
     return tell(f"Opened so far each strip is for {word} cloth.")
 
 

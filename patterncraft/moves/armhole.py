@@ -12,6 +12,7 @@ from ..geometry.path import Path
 from ..handwork.reshaping import Run, reshaped, stroke_of, whole_run
 from ..handwork.shaped_together import pieces_with, shaped_together
 from ..house import HouseRules
+from ..paper.as_sewn import read_as_sewn
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..paper.sewn import sewn_length
@@ -89,8 +90,8 @@ class Armhole(Move):
         done = shaped_together(pattern, names, self._drawn, "Change it by less.")
         around = [sum(sewn_length(p.piece(n), "armhole") for n in names) for p in (pattern, done.pattern)]
         lines = [Sum("Armhole in all: before, now", None, "{}, {}", (fine(around[0]), fine(around[1])))]
-        if self.down and any({"cap"} & set(p.edge_names) for p in pattern.pieces):
-            lines.append(note("The sleeve on the table was not lowered: lower its underarm by the same, or make it anew."))
+        if self.down and (sleeves := _left_behind(done.pattern, rules.sewing_tolerance)):
+            lines.append(note(f"The {sleeves} does not follow: lower its underarm by the same, or make it anew."))
         return Outcome(done.pattern, (*lines, *done.working))
 
     def _where(self, piece: Piece) -> _Where:
@@ -170,3 +171,23 @@ class Armhole(Move):
         """From the neck nearly straight to the underarm, which it meets as the armhole did."""
         chord = under - tip
         return fair_curve([tip, under], chord, 0.5 * (chord / abs(chord) + old.end_direction))
+
+
+def _left_behind(pattern: Pattern, tolerance: float) -> str:
+    """Names of the sleeves on the table that no longer go into their armholes and are not made anew by themselves; empty where they were lowered before."""
+    follow = {p.name for m in pattern.made for p in m.pieces}
+    found = [
+        p.name
+        for p in pattern.pieces
+        if "cap" in p.edge_names and p.name not in follow and p.cut.layer == "shell" and not _goes_in(pattern, p.name, tolerance)
+    ]
+    return " and ".join(found)
+
+
+def _goes_in(pattern: Pattern, sleeve: str, tolerance: float) -> bool:
+    for name in pattern.seams_of(sleeve, "cap"):
+        seam = pattern.seam(name)
+        if seam.b:
+            a, b = (read_as_sewn(pattern, side).length for side in (seam.a, seam.b))
+            return abs(a - b) <= tolerance
+    return False

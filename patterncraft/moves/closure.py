@@ -18,6 +18,7 @@ from ..handwork.zips import SAME, bought_for, nearest_zip, next_zip
 from ..house import HouseRules
 from ..paper.closure import Closure as PaperClosure
 from ..paper.closure import Reach
+from ..paper.fold import kind_as_cut
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Mark, Piece
@@ -122,7 +123,7 @@ class Closure(Move):
             return pattern, seam
         piece = pattern.piece(self.piece or "")
         edge = self.edge or ""
-        kind = piece.outline[run_of(piece, edge)[0]].kind
+        kind = kind_as_cut(piece, piece.outline[run_of(piece, edge)[0]])
         if kind == "fold":
             raise MoveRefused(
                 f"the {edge} is a fold: there is no seam for it to go into.", piece.name, "Turn the fold into a seam first.", "edge"

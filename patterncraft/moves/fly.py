@@ -11,6 +11,7 @@ from ..geometry.path import straight
 from ..handwork.new_seam import unique_name
 from ..handwork.zips import FLY_END, bought_for
 from ..house import HouseRules
+from ..paper.fold import kind_as_cut
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Mark, Piece
 from ..paper.sewn import run_of
@@ -61,7 +62,7 @@ class Fly(Move):
         names = self._edge_of(piece)
         run = run_of(piece, names)
         edges = [piece.outline[i] for i in run]
-        if any(e.kind == "fold" for e in edges):
+        if any(kind_as_cut(piece, e) == "fold" for e in edges):
             raise MoveRefused(
                 f"the {names} is a fold: there is no seam for a zip.", piece.name, "Turn the fold into a seam first.", "edge"
             )

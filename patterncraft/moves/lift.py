@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import ClassVar, Literal, cast
+from dataclasses import replace
+from typing import ClassVar, Final, Literal, cast
 
 from ..errors import BadPlace, MoveRefused
+from ..geometry.flatten import flat_path
 from ..geometry.path import Path
 from ..geometry.segment import Segment
 from ..handwork.cutting import open_corners
@@ -25,6 +27,8 @@ from ..units import Unit, format_length
 from ..working import Quantity, Sum, before_now, length, notes
 from .move import Example, Group, Move, Outcome, known, slot_field
 
+FINE: Final = 1e-3
+"""cm: how near the chords by which its top is found follow the edge."""
 PARTS = 6
 """Parts into which each curve of a cap is cut before it is lifted, so that it bends smoothly."""
 
@@ -100,7 +104,7 @@ class Lift(Move):
         opened, count = opened.starting_at(first), (last - first) % len(opened.outline)
         a, b = opened.outline[0].path.start, opened.outline[count].path.start
         up, across = -downward(piece), (b - a) / abs(b - a)
-        top = max(((z - a) * up.conjugate()).real for e in opened.outline[:count] for s in e.path.segments for z in s)
+        top = max(((z - a) * up.conjugate()).real for e in opened.outline[:count] for z in flat_path(e.path, FINE))
         centre = 0.5 * (a + b)
         half = 0.5 * abs(b - a)
 
@@ -115,7 +119,10 @@ class Lift(Move):
             return z + up * self.height * rise + across * 0.5 * self.width * out
 
         old = opened.outline[:count]
-        return redraw(opened, 0, count, tuple(e.redrawn(_along(e.path, moved)) for e in old))
+        drawn = redraw(opened, 0, count, tuple(e.redrawn(_along(e.path, moved)) for e in old))
+        # A mark on the edge, as its top, rises with its own place: as far along the new edge is another.
+        marks = [replace(m, at=moved(was.at)) if m.at != was.at else m for m, was in zip(drawn.marks, opened.marks, strict=True)]
+        return replace(drawn, marks=tuple(marks))
 
 
 def _along(path: Path, moved: Callable[[complex], complex]) -> Path:

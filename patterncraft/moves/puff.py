@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import ClassVar, Literal, Self
 
 from pydantic import model_validator
 
+from ..handwork.new_seam import unique_name
 from ..house import HouseRules
+from ..paper.edge import Edge
 from ..paper.pattern import Pattern
+from ..paper.piece import Piece
+from ..paper.seam import Seam, SeamRule, Stretch
 from ..parts.full_cap import gathered_between_notches
-from ..parts.part import piece_names
 from ..parts.sleeve_work import cut_off_below, elbow_level, the_sleeve, told_of, top_of, without_darts
 from ..units import Unit, format_length
 from ..working import Sum, length, tell
 from .as_drawn import upright_and_faced
-from .copy_as import CopyAs
 from .leg_of_mutton import QUARTER
 from .lift import Lift
+from .lining import Lining
 from .move import Example, Group, Move, Outcome, slot_field
 from .slash_and_spread import SlashAndSpread
 
@@ -26,7 +30,7 @@ STRIPS = 5
 
 class Puff(Move):
     """Cut off first, where it is said how long; then opened parallel by so much in all, and its cap lifted between the notches. Lined with its own cloth
-    it is folded at the hem, and the elastic lies in the fold."""
+    it is sewn to its lining at the hem, and the elastic lies between them; where the hem is straight both may be cut in one and folded there."""
 
     group: ClassVar[Group] = "Open"
     title: ClassVar[str] = "Puff sleeve"
@@ -115,8 +119,25 @@ class Puff(Move):
             lines += lifted.working
         pattern = gathered_between_notches(before, pattern, piece.name)
         if self.lined:
-            (name,) = piece_names(pattern, (f"{piece.name} lining",))
-            copy = {"move": "copy_as", "piece": piece.name, "name": name, "cloth": "lining"}
-            pattern = CopyAs.model_validate(copy).apply(pattern, rules).pattern
-            lines.append(tell("It is cut with its lining in one, folded at the hem; the elastic lies in the fold."))
+            pattern = _lined(pattern, rules, piece.name)
+            lines.append(tell("Its lining is cut of its own cloth and sewn to it at the hem; the elastic lies between them."))
         return Outcome(pattern, tuple(lines), done.strips, remarks)
+
+
+def _lined(pattern: Pattern, rules: HouseRules, name: str) -> Pattern:
+    """The sleeve traced once more, of the same cloth, hem to hem with it."""
+    there = {p.name for p in pattern.pieces}
+    step = {"move": "lining", "pieces": [name], "shorter": 0.0, "pleat": 0.0}
+    pattern = Lining.model_validate(step).apply(pattern, rules).pattern
+    sleeve, lining = pattern.piece(name), next(p for p in pattern.pieces if p.name not in there)
+    sheets = [replace(sleeve, outline=_hem_as_seam(sleeve)), replace(lining, outline=_hem_as_seam(lining))]
+    sheets[1] = replace(sheets[1], cut=replace(sleeve.cut, interfacing=0, said_layer="lining"))
+    sides = [(Stretch(p.name, "hem", "back underarm"),) for p in sheets]
+    seam = Seam(unique_name(f"{name} hem", [s.name for s in pattern.seams]), sides[0], sides[1], SeamRule("equal"))
+    for p in sheets:
+        pattern = pattern.with_piece(p)
+    return replace(pattern, seams=(*pattern.seams, seam))
+
+
+def _hem_as_seam(piece: Piece) -> tuple[Edge, ...]:
+    return tuple(replace(e, kind="seam") if e.kind == "hem" else e for e in piece.outline)

@@ -8,6 +8,7 @@ from ..errors import BadPlace, MoveRefused
 from ..handwork.corner_round import rounded
 from ..handwork.shaped_together import shaped_together
 from ..house import HouseRules
+from ..paper.fold import kind_as_cut
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..places.place import Place
@@ -51,7 +52,7 @@ class RoundCorner(Move):
         corner = self._corner(before, pattern)
         n = len(before.outline)
         e, f = before.outline[corner - 1], before.outline[corner % n]
-        if "fold" in (e.kind, f.kind):
+        if "fold" in (kind_as_cut(before, e), kind_as_cut(before, f)):
             raise MoveRefused(
                 "cloth lies on the fold there: rounded, it would come to a point.", self.piece, "Square it instead.", "at"
             )

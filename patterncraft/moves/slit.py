@@ -11,6 +11,7 @@ from ..geometry.path import Path, straight
 from ..handwork.corner_round import rounded
 from ..handwork.new_seam import unique_name
 from ..house import HouseRules
+from ..paper.fold import kind_as_cut
 from ..paper.part import runs_inside
 from ..paper.pattern import Pattern
 from ..paper.piece import CutPlan, DrawnLine, Grain, Mark, Piece
@@ -68,7 +69,7 @@ class Slit(Move):
         piece = pattern.piece(self.piece)
         spot = on_edge(self.at, piece, pattern, "at")
         edge = piece.outline[spot.edge]
-        if edge.kind == "fold":
+        if kind_as_cut(piece, edge) == "fold":
             raise BadPlace(f"the {edge.name} is a fold.", piece.name, "Choose a place on the hem.", "at")
         foot = point_of(piece, spot)
         tip = foot - downward(piece) * self.length

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from patterncraft.finishing.finish import lies_on_fold
+from patterncraft.paper.fold import lies_on_fold
 from tests.conftest import draft_by
 from tests.rich import worked
 from tests.samples import WHOLE

@@ -7,6 +7,7 @@ import pytest
 from patterncraft.checks.examine import examine
 from patterncraft.checks.subject import Subject
 from patterncraft.errors import MoveRefused
+from patterncraft.finishing.finish import finish
 from patterncraft.formats.openfile_io import pattern_file, read_pattern
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
@@ -14,8 +15,8 @@ from patterncraft.replay import replay
 from patterncraft.walking.walk import walk
 from tests.auditor.audit import differences
 from tests.bugs.recipes import FOLDER, measures, recipe, style
-from tests.patterncraft.parts.ground import RULES, Step, made, of, refused, table, total
-from tests.samples import assert_same_outline
+from tests.patterncraft.parts.ground import RULES, SLEEVE, Step, edge, integrated, made, of, promise, refused, table, total
+from tests.samples import assert_same_outline, polygon
 
 ARM = measures({"upper_arm_girth": 28.0, "arm_length": 58.5, "wrist_girth": 16.0, "hand_girth": 20.0})
 WEARERS = {"J13-bug-band-sewn": ARM, "J17-elastic-at-wrist": ARM, "J21-knit-sleeve": ARM, "bug-lens-off-paper": ARM}
@@ -208,3 +209,31 @@ def test_a_walk_lays_the_pleats_as_it_goes() -> None:
         last = walked.frames[-1]
         ends = walked.fixed.stand_at(last.at_a)[0], last.by.point(walked.rolling.stand_at(last.at_b)[0])
         assert abs(ends[0] - ends[1]) < 1e-6
+
+
+@pytest.mark.parametrize("height", [3.0, 8.0])
+@pytest.mark.parametrize("move", ["puff", "leg_of_mutton"])
+def test_a_cap_rises_by_as_much_as_is_asked_and_its_mark_with_it(move: str, height: float) -> None:
+    """Told “higher by 8”, a puff rose by 3.7, and its top's mark lay six centimetres off."""
+    flat, raised = (made(SLEEVE, of(move, height=h)).pattern.piece("sleeve") for h in (0.0, height))
+    low, high = (polygon(p).bounds[1] for p in (flat, raised))
+    assert low - high == pytest.approx(height, abs=0.01)
+    assert raised.mark("top").at - flat.mark("top").at == pytest.approx(-1j * height, abs=0.01)
+
+
+def test_a_lined_puff_has_its_lining_of_its_own_cloth_sewn_to_its_hem() -> None:
+    done = made(SLEEVE, of("puff", length=24.0, lined=True)).pattern
+    sleeve, lining = done.piece("sleeve"), done.piece("sleeve lining")
+    assert (lining.cut.cloth, lining.cut.layer, lining.cut.quantity) == (sleeve.cut.cloth, "lining", sleeve.cut.quantity)
+    hem = promise(done, "sleeve hem")
+    assert (hem.kept, hem.length_a) == (True, pytest.approx(integrated(edge(lining, "hem"))))
+
+
+def test_a_centre_with_a_dart_in_it_is_a_seam_wherever_one_asks() -> None:
+    """The sheet said “cut as a seam, not on the fold”, and a zip was refused: “it is a fold”."""
+    swung = made(of("rotate_dart", piece="front", dart="side dart", to={"edge": "centre front", "fraction": 0.4}))
+    (front,) = [p for p in finish(swung.pattern, RULES) if p.name == "front"]
+    assert (front.fold, {e.kind for e in front.edges if e.name == "centre front"}) == (None, {"seam"})
+    closed = made(of("closure", piece="front", edge="centre front", kind="zip"), on=swung.pattern)
+    assert not [f for f in examine(Subject.after(closed, RULES, {})) if f.code == "no-seam"]
+    assert refused(of("closure", piece="front", edge="centre front", kind="zip")).field == "edge"

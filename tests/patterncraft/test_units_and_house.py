@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 from patterncraft.errors import BadMeasure, PatternError, no_such
 from patterncraft.house import Allowances, HouseRules, SetBacks
-from patterncraft.units import INCH, format_length, in_unit, parse_length
+from patterncraft.units import INCH, at_most, format_length, in_unit, parse_length
 from patterncraft.validation import first_fault
 from patterncraft.working import Quantity, Sum, before_now, degrees, length, note
 
@@ -133,3 +133,9 @@ def test_a_sentence_in_centimetres_is_said_in_inches_with_its_sign(metric: str, 
 )
 def test_what_a_length_was_and_is_is_one_sum(was: float, now: float, said: str) -> None:
     assert before_now("Hem", was, now).spoken("cm") == said
+
+
+@pytest.mark.parametrize(("limit", "most"), [(10.0, 10.16), (5.0, 5.08), (2.0, 2.0), (3.0, 3.0), (10.16, 10.16)])
+def test_a_limit_is_met_by_the_same_figure_in_inches(limit: float, most: float) -> None:
+    """4 in and 2 in by the definition of the inch; 3/4 in are less than 2 cm, and 3 cm are no round figure of inches."""
+    assert at_most(limit) == pytest.approx(most)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from math import degrees
 from typing import Final
 
-from ...finishing.finish import lies_on_fold
+from ...paper.fold import lies_on_fold
 from ..finding import Check, Finding
 from ..subject import Subject
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ...paper.fold import kind_as_cut
 from ..finding import Check, Finding
 from ..subject import Subject
 
@@ -17,7 +18,7 @@ def _look(s: Subject) -> Iterator[Finding]:
                 continue
             for x in seam.a:
                 piece = s.pattern.piece(x.piece)
-                kinds = {e.kind for e in piece.outline if e.name == x.edge}
+                kinds = {kind_as_cut(piece, e) for e in piece.outline if e.name == x.edge}
                 if "fold" in kinds:
                     at = s.place(seam.a, 0.0)[1]
                     cure = {"move": "turn_edge_into", "piece": x.piece, "edge": x.edge, "kind": "seam"}

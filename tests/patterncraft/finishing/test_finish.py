@@ -7,7 +7,7 @@ import pytest
 import shapely
 
 from patterncraft.finishing.dart_mouth import folds_to_first, mouth_shape
-from patterncraft.finishing.finish import FinishedPiece, cut_words, finish, lies_on_fold
+from patterncraft.finishing.finish import FinishedPiece, cut_words, finish
 from patterncraft.finishing.grainline import grain_drawn
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import Path, straight
@@ -17,6 +17,7 @@ from patterncraft.house import HouseRules
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of, find_dart
 from patterncraft.paper.edge import Edge, EdgeKind
+from patterncraft.paper.fold import lies_on_fold
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, DartRule, DrawnLine, Grain, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch

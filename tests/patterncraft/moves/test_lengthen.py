@@ -8,7 +8,6 @@ from math import hypot
 import pytest
 import shapely
 
-from patterncraft.finishing.finish import lies_on_fold
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
@@ -17,6 +16,7 @@ from patterncraft.moves.registry import read_steps
 from patterncraft.paper.account import paper_account
 from patterncraft.paper.dart import find_dart
 from patterncraft.paper.edge import Edge
+from patterncraft.paper.fold import lies_on_fold
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import Grain, Piece
 from patterncraft.replay import replay

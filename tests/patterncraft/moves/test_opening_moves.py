@@ -337,7 +337,7 @@ def test_which_cloth_takes_a_gather(ratio: float, says: str) -> None:
 
 
 @pytest.mark.parametrize(
-    ("opening", "says"), [(5.0, "medium or light"), (5.1, "for light"), (10.0, "for light"), (10.1, "more than light")]
+    ("opening", "says"), [(5.08, "medium or light"), (5.1, "for light"), (10.16, "for light"), (10.2, "more than light")]
 )
 def test_which_cloth_a_strip_is_for(opening: float, says: str) -> None:
     assert says in strip_advice(opening, RULES).label

@@ -10,7 +10,7 @@ import pytest
 import shapely
 
 from patterncraft.errors import PatternError
-from patterncraft.finishing.finish import finish, lies_on_fold
+from patterncraft.finishing.finish import finish
 from patterncraft.geometry.flatten import flat_path
 from patterncraft.geometry.path import straight
 from patterncraft.house import HouseRules
@@ -18,6 +18,7 @@ from patterncraft.ledger import ledger
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.edge import Edge, EdgeKind
+from patterncraft.paper.fold import lies_on_fold
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.piece import CutPlan, Grain, Piece
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch

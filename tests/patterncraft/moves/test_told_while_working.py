@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import pytest
 
@@ -138,12 +139,19 @@ def test_a_gather_between_two_places_is_told_by_what_lies_between_them() -> None
         assert float(ratio.split()[1]) == pytest.approx(14 / 6, abs=0.02), ratio
 
 
-@pytest.mark.parametrize("sleeve", [True, False])
-@pytest.mark.parametrize("down", [2.0, 0.0])
-def test_a_sleeve_that_lies_there_is_not_lowered_with_its_armhole_and_that_is_said(sleeve: bool, down: float) -> None:
-    lower = of("armhole", down=down, in_at_middle=0.5)
-    told = made(*((SLEEVE,) if sleeve else ()), lower).done[-1].working
-    assert any(s.label.startswith("The sleeve on the table was not lowered") for s in told) is (sleeve and down > 0)
+OWN_SLEEVE = (SLEEVE, of("rename", piece="sleeve", name="arm"))
+
+
+@pytest.mark.parametrize(
+    ("before", "down", "words"),
+    [((), 2.0, ""), ((SLEEVE,), 2.0, "The sleeve follows"), (OWN_SLEEVE, 2.0, "The arm does not follow"), (OWN_SLEEVE, 0.0, "")],
+)
+def test_whether_a_sleeve_goes_down_with_its_armhole_is_said_once(
+    before: tuple[dict[str, Any], ...], down: float, words: str
+) -> None:
+    told = made(*before, of("armhole", down=down, in_at_middle=0.5)).done[-1].working
+    said = [s.label for s in told if " follow" in s.label and "must follow" not in s.label]
+    assert [x.startswith(words) for x in said] == ([True] if words else [])
 
 
 @pytest.mark.parametrize(("kind", "words"), [("net", "Cut along the stitching lines."), ("whole", "Cut like the piece.")])

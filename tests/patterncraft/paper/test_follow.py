@@ -147,11 +147,13 @@ class TestSides:
         waiting = replace(lower, paper=replace(lower.paper, block=60.0))
         whole = replace(hand.pieces[0], paper=replace(hand.pieces[0].paper, block=60.0, away=-40.0))
         followed = lay_down(InHand(hand.before, (whole,), hand.book), [waiting])
-        # The upper 4 cm of side a are gone with their notch; the pair is told.
+        # The upper 4 cm of side a are gone with their notch, which lies on the other side alone now; that is told.
         assert followed.pattern.seam("side").a == (Stretch("lower one", "right", "cut"),)
         assert any("“upper”" in t for t in followed.told)
-        assert [n.name for n in followed.pattern.notches] == ["lower"]
-        assert followed.pattern.notches[0].at_a == pytest.approx(4.0)
+        assert {n.name: n.pair for n in followed.pattern.notches} == {
+            "upper": None,
+            "lower": (pytest.approx(4.0), pytest.approx(8.0)),
+        }
 
     @pytest.mark.parametrize(("partner", "length"), [(True, 9.0), (False, 5.0)])
     def test_what_waits_for_a_partner_waits_for_less_when_paper_is_cut_off_it(self, partner: bool, length: float) -> None:

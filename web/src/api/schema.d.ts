@@ -8371,7 +8371,7 @@ export interface components {
         /**
          * Puff
          * @description Cut off first, where it is said how long; then opened parallel by so much in all, and its cap lifted between the notches. Lined with its own cloth
-         *     it is folded at the hem, and the elastic lies in the fold.
+         *     it is sewn to its lining at the hem, and the elastic lies between them; where the hem is straight both may be cut in one and folded there.
          */
         Puff: {
             /** Or, ending above the elbow */
