@@ -7,7 +7,7 @@ quantities follow the trade's inches (common practice, no source).
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import sqrt
+from math import hypot, sqrt
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from pydantic import Field
@@ -127,6 +127,11 @@ class Frame:
     def waist_width(self) -> float:
         """The half piece's width at the waist, its dart open, cm."""
         return self.quarter_waist + self.dart
+
+    @property
+    def back_side(self) -> float:
+        """The back's side seam, cm: its corner goes out by as much as the centre comes in. The front's is made as long."""
+        return hypot(self.back_length - self.chest, self.waist_width + self.s.centre_back_shaping - self.quarter_bust)
 
 
 class BodiceDirect(School):
@@ -387,7 +392,10 @@ def _front(f: Frame, pencil: Construction, back_shoulder: float) -> tuple[Piece,
     )
     centre = complex(0, f.front_length)
     darted = f.front_length - f.back_length > SAME
-    corner = complex(f.waist_width, f.front_length if darted else f.back_length)
+    corner = complex(f.waist_width, f.front_length)
+    if not darted:
+        down = sqrt(f.back_side**2 - (f.waist_width - f.quarter_bust) ** 2)
+        corner = complex(f.waist_width, f.chest + down)
     _waist_stage(f, name, "17", "18", centre, corner, f.front_length, pencil)
     mouth = even_mouth(point, corner, centre, f.dart)
     pencil.draw(
@@ -473,8 +481,7 @@ def _centre_back(waist: complex, nape: complex, chest: float) -> Path:
 def _side_with_dart(f: Frame, underarm: complex, corner: complex, point: complex, pencil: Construction) -> tuple[Edge, ...]:
     """The side seam with the dart that takes up the longer front: both legs alike, the closed side as the back's."""
     whole = abs(corner - underarm)
-    drop = f.back_length - f.chest
-    back_side = sqrt(drop * drop + (f.waist_width - f.quarter_bust) ** 2)
+    back_side = f.back_side
     along = (corner - underarm) / whole
     level = min(max(f.bust_level, f.chest + 1 * INCH), f.back_length - 1 * INCH)
     upper = (level - f.chest) / along.imag

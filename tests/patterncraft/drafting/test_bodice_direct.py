@@ -117,6 +117,9 @@ def test_settings_change_the_drawing() -> None:
     assert abs(side.start_direction - 1j) < 1e-9, "with the whole difference in the dart the side falls straight"
     assert shaped.piece("back").outline[-1].kind == "seam"
     assert shaped.piece("back").cut.quantity == 2
+    for long in (AVERAGE["front_shoulder_to_waist"], AVERAGE["back_shoulder_to_waist"]):
+        both = draft({**AVERAGE, "front_shoulder_to_waist": long}, centre_back_shaping=1.27).pattern
+        assert sewn_length(both.piece("front"), "side") == pytest.approx(sewn_length(both.piece("back"), "side"), abs=1e-9)
     assert sewn_length(untrued.piece("front"), "shoulder") > sewn_length(untrued.piece("back"), "shoulder")
 
 
