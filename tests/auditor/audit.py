@@ -8,6 +8,10 @@ from typing import Any
 
 import shapely
 
+from patterncraft.checks.record import Record
+from patterncraft.checks.subject import Subject
+from patterncraft.finishing.finish import AS_THE_HOUSE
+from patterncraft.finishing.plan import Finishing
 from patterncraft.formats.openfile_io import pattern_file, write_file
 from patterncraft.girths import girths
 from patterncraft.house import HouseRules
@@ -15,7 +19,7 @@ from patterncraft.ledger import ledger
 from patterncraft.paper.as_sewn import edge_as_sewn
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.widths import width_along
-from tests.auditor import levels
+from tests.auditor import cutting, levels
 from tests.auditor.seams import Seam, lost_on
 from tests.auditor.sheets import Sheet
 
@@ -24,13 +28,15 @@ NEAR = 0.01
 EDGES = ("waist", "hem")
 
 
-def differences(pattern: Pattern, rules: HouseRules | None = None) -> list[str]:
-    """Everything that is said of a pattern and is not so, in words."""
+def differences(pattern: Pattern, rules: HouseRules | None = None, plan: Finishing = AS_THE_HOUSE) -> list[str]:
+    """Everything that is said of a pattern and is not so, in words. ``plan``: how the style is finished."""
     rules = rules or HouseRules()
     data = json.loads(write_file(pattern_file(pattern, "audited", rules)))
     sheets = {p["name"]: Sheet(p) for p in data["pieces"]}
     seams = [Seam(sheets, s) for s in data["seams"]]
     found = [*_promises(pattern, seams, rules), *_notches(sheets, seams), *_girths(pattern, sheets, seams), *_lenses(sheets)]
+    opens = cutting.closures(Subject(pattern, rules, Record(), {}), seams, data.get("closures", ()))
+    found += [x for x in (*cutting.allowances(pattern, rules, plan), *opens) if _off(x[1], x[2])]
     return [f"{what}: said {said}, measured {measured}" for what, said, measured in found]
 
 
