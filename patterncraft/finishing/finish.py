@@ -211,7 +211,8 @@ def _finished(number: int, piece: Piece, given: _Given, pattern: Pattern, title:
         notches += [NotchCut(d.name, m, m + _unit(m - d.sewn_point) * beyond) for m in d.mouth]
     if not net:
         notches += [NotchCut(*marked) for marked in lines_marked(edges, piece.lines)]
-    cut_line = tuple(offset_outline(outline, corners=_corners(edges)))
+    kinds = [e.kind for e in edges for _ in e.path.segments]
+    cut_line = tuple(offset_outline(outline, corners=_corners(edges), folds=[i for i, k in enumerate(kinds) if k == "fold"]))
     if not net:
         notches = [NotchCut(x.name, x.inner, _reach(cut_line, x.inner, x.outer)) for x in notches]
     fold = next((e.path for e in edges if e.kind == "fold"), None)

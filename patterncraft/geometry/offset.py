@@ -8,7 +8,7 @@ parallel curve between corners.
 from __future__ import annotations
 
 from cmath import phase
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from math import ceil, radians, sin, sqrt
 from typing import Literal, NamedTuple
 
@@ -45,11 +45,17 @@ class Corner(NamedTuple):
 
 
 def offset_outline(
-    edges: Sequence[tuple[Segment, float]], tolerance: float = 0.002, corners: Mapping[int, Corner] | None = None
+    edges: Sequence[tuple[Segment, float]],
+    tolerance: float = 0.002,
+    corners: Mapping[int, Corner] | None = None,
+    folds: Collection[int] | None = None,
 ) -> list[complex]:
     """The cut line of a clockwise closed chain of (segment, allowance in cm ≥ 0), as a closed polygon
-    without the repeated first point. Corners are mitred, but for those at the end of the segments named in ``corners``; loops removed."""
+    without the repeated first point. Corners are mitred, but for those at the end of the segments named in ``corners``; loops removed. ``folds``: segments on
+    which the cloth is folded and goes on, so that nothing may be added beyond their line; all those without allowance where it is not said."""
     kept = [i for i, (seg, _) in enumerate(edges) if start_direction(seg) != 0]
+    folded_on = [width == 0 if folds is None else i in folds for i, (_, width) in enumerate(edges)]
+    folded_on = [folded_on[i] for i in kept]
     wanted = {n: corners[i] for n, i in enumerate(kept) if corners and i in corners}
     edges = [edges[i] for i in kept]
     sides = [_parallel(seg, width, tolerance) for seg, width in edges]
@@ -68,7 +74,7 @@ def offset_outline(
                 if folded:
                     sides[i], made, sides[j] = folded
         if made is None:
-            made = _corner(seg, width, after, next_width)
+            made = _corner(seg, width, after, next_width, folded_on[i] or folded_on[j])
             if len(made) == 1:
                 # Beside a wider allowance the parallels may meet before the one ends, or after the other begins.
                 sides[i] = _up_to(sides[i][::-1], made[0], -end_direction(seg))[::-1]
@@ -94,12 +100,12 @@ def _parallel(seg: Segment, width: float, tolerance: float) -> _Line:
     return [*points, d + end_direction(seg) * -1j * width]
 
 
-def _corner(seg: Segment, width: float, after: Segment, next_width: float) -> _Line:
+def _corner(seg: Segment, width: float, after: Segment, next_width: float, at_fold: bool) -> _Line:
     """Points between the end of one parallel and the start of the next."""
     v, t1, t2 = seg[-1], end_direction(seg), start_direction(after)
     turn = phase(t2 / t1)
-    # Nothing may be added beyond an edge without allowance: there lies the fold, and the cloth goes on.
-    bare = min(width, next_width) == 0.0 < max(width, next_width)
+    # Nothing may be added beyond a fold's line: there the cloth goes on.
+    bare = at_fold and min(width, next_width) == 0.0 < max(width, next_width)
     if turn <= 1e-6 or (turn < (FLAT if bare else STEP_BELOW) and width != next_width):
         return []
     end, start = v - 1j * t1 * width, v - 1j * t2 * next_width

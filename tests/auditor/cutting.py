@@ -32,6 +32,7 @@ def allowances(pattern: Pattern, rules: HouseRules, plan: Finishing) -> Iterator
     """What the cut sheet says of each edge against the first crossing of the cut line, straight out from it."""
     for p in finish(pattern, rules, plan=plan):
         edges = [Edge(e.name, e.kind, parse_path(to_svg(e.path))) for e in p.edges]
+        yield f"cm² of the paper of the {p.name} beyond its cut line", 0.0, _cut_off(edges, p.cut_line)
         lines = [shapely.LineString([(z.real, z.imag) for z in (*e.points, e.path[-1].end)]) for e in edges]
         for k, edge in enumerate(edges):
             said = p.edges[k].allowance
@@ -39,6 +40,13 @@ def allowances(pattern: Pattern, rules: HouseRules, plan: Finishing) -> Iterator
                 z, out = edge.at(share * edge.length), _outward(edge, share)
                 if _is_clear(z, out, k, lines, p) and all(abs(z - c) > 2 * said + APART for c in _corners(edge)):
                     yield f"the allowance of the {edge.name} of the {p.name}", said, _to_cut(z, out, p.cut_line)
+
+
+def _cut_off(edges: Sequence[Edge], cut_line: Sequence[complex]) -> float:
+    paper, cut = (
+        shapely.Polygon([(z.real, z.imag) for z in points]).buffer(0) for points in ([z for e in edges for z in e.points], cut_line)
+    )
+    return float(paper.difference(cut.buffer(HAIR)).area)
 
 
 def _is_clear(z: complex, out: complex, k: int, lines: Sequence[Any], p: FinishedPiece) -> bool:
