@@ -52,6 +52,7 @@ LONG_FRONT = AVERAGE | {
     "front_shoulder_to_waist": 52.0,
 }
 NO_SIDE_DART = AVERAGE | {"front_shoulder_to_waist": 43.0}
+ROUND_BACK = AVERAGE | {"back_shoulder_to_waist": 46.0, "shoulder_width": 42.0}
 FIGURES = {"average": AVERAGE, "small": SMALL, "full": FULL, "long front": LONG_FRONT, "no side dart": NO_SIDE_DART}
 
 ARMHOLE: Cubic = (18 + 4j, 16.5 + 10j, 17.5 + 20.6j, 23.6 + 21.7j)

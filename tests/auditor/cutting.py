@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from itertools import pairwise
 from typing import Any
 
 import shapely
@@ -32,7 +33,9 @@ def allowances(pattern: Pattern, rules: HouseRules, plan: Finishing) -> Iterator
     """What the cut sheet says of each edge against the first crossing of the cut line, straight out from it."""
     for p in finish(pattern, rules, plan=plan):
         edges = [Edge(e.name, e.kind, parse_path(to_svg(e.path))) for e in p.edges]
-        yield f"cm² of the paper of the {p.name} beyond its cut line", 0.0, _cut_off(edges, p.cut_line)
+        # Where a dart's legs differ, which is told, the stitching does not meet itself.
+        if all(abs(complex(a.path.end) - complex(b.path.start)) < APART for a, b in pairwise([edges[-1], *edges])):
+            yield f"cm² of the paper of the {p.name} beyond its cut line", 0.0, _cut_off(edges, p.cut_line)
         lines = [shapely.LineString([(z.real, z.imag) for z in (*e.points, e.path[-1].end)]) for e in edges]
         for k, edge in enumerate(edges):
             said = p.edges[k].allowance
