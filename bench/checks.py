@@ -35,6 +35,8 @@ from .clock import Row, ms, per_call
 from .work import dress, thirty_steps
 
 RULES = HouseRules()
+NEAR_BODIES = 10
+"""Bodies near her own, for each style of the demo."""
 BODIES = 1000
 """Random bodies a school whose untouched blocks are looked at."""
 
@@ -127,7 +129,7 @@ def _alarms() -> list[Row]:
     for name, (seen, found) in by_school.items():
         words = f"{sum(found.values())} of {seen}" + (f" ({', '.join(found)})" if found else "")
         rows.append(Row(f"false alarms, untouched blocks, {name}", words, "0", not found))
-    return [*rows, _demo()]
+    return [*rows, _demo(), *_recut()]
 
 
 def _demo() -> Row:
@@ -142,26 +144,52 @@ def _demo() -> Row:
     return Row(f"false alarms, {len(STYLES)} demo styles", str(found), "0", found == 0)
 
 
+def _recut() -> list[Row]:
+    """Findings of the demo's styles cut for bodies near their own: what is told there stands in the table, to be judged."""
+    jobs = list(product(range(len(STYLES)), range(1, NEAR_BODIES + 1)))
+    with ProcessPoolExecutor() as pool:
+        told = list(pool.map(_told, jobs, chunksize=8))
+    silent = sum(t == [] for t in told)
+    words = [f"{STYLES[i].name}: {w}" for (i, _), t in zip(jobs, told, strict=True) for w in (["stopped"] if t is None else t)]
+    return [
+        Row(f"  of {len(jobs)} demo styles on bodies near their own, silent", str(silent), "", None),
+        *(Row(f"    {w}", str(n), "", None) for w, n in Counter(words).items()),
+    ]
+
+
+def _told(job: tuple[int, int]) -> list[str] | None:
+    """Codes of what is found in a style on a body larger or smaller than its own by up to two hundredths; None where it stops."""
+    style, by = STYLES[job[0]], 1 + 0.004 * (job[1] - (NEAR_BODIES + 1) / 2)
+    finish = FINISHES.get(style.name, Finish())
+    subject = _worked(style, _OWNER[style.block], finish.steps, by)
+    return None if subject is None else [f.code for f in examine(subject) if f.code not in dict(finish.stand)]
+
+
 _OWNER = {s.block: s.name for s in SINGERS} | {f.name: f.singer for f in FURTHER}
 
 
-@cache
-def _block(name: str, singer: str) -> tuple[str, Block]:
-    """A block of the demo's shelf for one of its singers, and its family."""
+def _chart(singer: str, by: float) -> dict[str, float]:
     chart = next(s.chart for s in SINGERS if s.name == singer)
+    return {name: value * by for name, value in chart.items()} if by != 1.0 else chart
+
+
+@cache
+def _block(name: str, singer: str, by: float = 1.0) -> tuple[str, Block]:
+    """A block of the demo's shelf for one of its singers, and its family; ``by``: how many times as large she is."""
+    chart = _chart(singer, by)
     further = next((f for f in FURTHER if f.name == name), None)
     if further is None:
         settings = next(s.settings for s in SINGERS if s.block == name)
         return "bodice", school("bodice-direct").draft(chart, settings)
-    base = _block(further.on, singer)[1] if further.on else None
+    base = _block(further.on, singer, by)[1] if further.on else None
     return school(further.school).family, school(further.school).draft(chart, further.settings, base)
 
 
-def _worked(style: DemoStyle, singer: str, more: Sequence[dict[str, Any]] = ()) -> Subject | None:
+def _worked(style: DemoStyle, singer: str, more: Sequence[dict[str, Any]] = (), by: float = 1.0) -> Subject | None:
     """A style of the demo worked for a singer; None where her body has no such block or a step stops."""
-    chart = next(s.chart for s in SINGERS if s.name == singer)
+    chart = _chart(singer, by)
     try:
-        start = on_one_table({f: b.pattern for f, b in (_block(n, singer) for n in (style.block, *style.further))}, chart)
+        start = on_one_table({f: b.pattern for f, b in (_block(n, singer, by) for n in (style.block, *style.further))}, chart)
     except PatternError:
         return None
     done = replay(start, read_steps([*style.steps, *more]), RULES)
