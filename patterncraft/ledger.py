@@ -148,7 +148,7 @@ def _judged_intervals(
     """The seam from notch to notch, with what holds there and how far it is missed; and how many cm of each
     side have rules of their own."""
     stops: list[tuple[str, float, float | None]] = [("start", 0.0, 0.0 if b is not None else None)]
-    stops += [(n.name, n.at_a, n.at_b) for n in notches]
+    stops += [(n.name, n.at_a, n.at_b if b is not None else None) for n in notches]
     stops.append(("end", a, b))
     at = {name: (x, y) for name, x, y in stops}
     ruled_a = ruled_b = 0.0

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..handwork.new_seam import unique_name
 from ..handwork.two_sides import SIDES, Opened, laid_open
 from ..house import HouseRules
+from ..paper.closure import Closure, Reach
 from ..paper.follow import lay_down, take_up
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
@@ -81,7 +83,21 @@ def _both_sides_sewn(before: Pattern, after: Pattern, opened: Opened) -> Pattern
             seams.append(called(half_seam, new, f"{side} {{}}".format))
         renamed[seam.name] = names
     notches = [m for n in after.notches for m in _on_both(n, renamed.get(n.seam), opened)]
-    return replace(after, seams=tuple(seams), notches=tuple(notches))
+    return replace(after, seams=tuple(seams), notches=tuple(notches), closures=_on_one_side(after, renamed, opened))
+
+
+def _on_one_side(after: Pattern, renamed: Mapping[str, tuple[str, ...]], opened: Opened) -> tuple[Closure, ...]:
+    """What closes a seam that is there on both sides now closes the left one (common practice, no source)."""
+    words = (opened.own, opened.other)
+    k = words.index("left") if "left" in words else 0
+
+    def there(part: Reach) -> Reach:
+        if part.seam not in renamed:
+            return part
+        start, end = (x if x in ("start", "end") else f"{words[k]} {x}" for x in (part.start, part.end))
+        return Reach(renamed[part.seam][k], start, end)
+
+    return tuple(replace(c, parts=tuple(there(p) for p in c.parts)) for c in after.closures)
 
 
 def _on_both(notch: Notch, seams: tuple[str, ...] | None, opened: Opened) -> list[Notch]:

@@ -9,6 +9,7 @@ from typing import Any
 import shapely
 
 from patterncraft.checks.record import Record
+from patterncraft.checks.registry import CHECKS
 from patterncraft.checks.subject import Subject
 from patterncraft.finishing.finish import AS_THE_HOUSE
 from patterncraft.finishing.plan import Finishing
@@ -25,6 +26,8 @@ from tests.auditor.sheets import Sheet
 
 NEAR = 0.01
 """cm by which what is said and what is measured may differ."""
+TINY = 0.1
+"""cm² of a dart beside the paper that nobody sees."""
 EDGES = ("waist", "hem")
 
 
@@ -34,7 +37,12 @@ def differences(pattern: Pattern, rules: HouseRules | None = None, plan: Finishi
     data = json.loads(write_file(pattern_file(pattern, "audited", rules)))
     sheets = {p["name"]: Sheet(p) for p in data["pieces"]}
     seams = [Seam(sheets, s) for s in data["seams"]]
-    found = [*_promises(pattern, seams, rules), *_notches(sheets, seams), *_girths(pattern, sheets, seams), *_lenses(sheets)]
+    found = [
+        *_promises(pattern, seams, rules),
+        *_notches(sheets, seams),
+        *_girths(pattern, sheets, seams),
+        *_lenses(pattern, rules, sheets),
+    ]
     opens = cutting.closures(Subject(pattern, rules, Record(), {}), seams, data.get("closures", ()))
     found += [x for x in (*cutting.allowances(pattern, rules, plan), *opens) if _off(x[1], x[2])]
     return [f"{what}: said {said}, measured {measured}" for what, said, measured in found]
@@ -116,13 +124,16 @@ def _girths(pattern: Pattern, sheets: dict[str, Sheet], seams: list[Seam]) -> To
                 yield f"round the {g.name} of {', '.join(g.pieces)}", g.length, whole
 
 
-def _lenses(sheets: dict[str, Sheet]) -> Told:
-    """A double-pointed dart is sewn in paper that is there; its end may run off over a hem, as it is sewn then."""
+def _lenses(pattern: Pattern, rules: HouseRules, sheets: dict[str, Sheet]) -> Told:
+    """A double-pointed dart is sewn in paper that is there, or it is told; its end may run off over a hem, as it is sewn then."""
+    told = {f.piece for f in CHECKS["dart-lost"].look(Subject(pattern, rules, Record(), {}))}
     for name, sheet in sheets.items():
+        if name in told:
+            continue
         hems = [shapely.LineString([(z.real, z.imag) for z in (*e.points, e.path[-1].end)]) for e in sheet.edges if e.kind == "hem"]
         inside = [x for x in sheet.lenses if not any(x.intersects(h) for h in hems)]
         outside = max((lens.difference(sheet.paper.buffer(NEAR)).area for lens in inside), default=0.0)
-        if outside > 0:
+        if outside > TINY:
             yield f"a double-pointed dart of the {name}, cm² of it beside the paper", 0.0, outside
 
 

@@ -57,7 +57,15 @@ def _is_clear(z: complex, out: complex, k: int, lines: Sequence[Any], p: Finishe
     own = p.edges[k].allowance
     here, there = (shapely.Point(q.real, q.imag) for q in (z, z + out * own))
     apart = all(here.distance(line) > own + p.edges[i].allowance + APART for i, line in enumerate(lines) if i != k)
-    return apart and there.distance(lines[k]) > own - HAIR
+    return apart and there.distance(lines[k]) > own - HAIR and not _beyond_fold(z + out * own, p)
+
+
+def _beyond_fold(q: complex, p: FinishedPiece) -> bool:
+    """Whether a place lies over the fold's line, where the other half's cloth goes on."""
+    if p.fold is None:
+        return False
+    way = p.fold.end - p.fold.start
+    return ((q - p.fold.start) * way.conjugate()).imag < HAIR * abs(way)
 
 
 def _corners(edge: Edge) -> list[complex]:
@@ -86,6 +94,9 @@ def closures(subject: Subject, seams: Sequence[Seam], data: Sequence[Mapping[str
         said = sum(o.length for o in opened(subject) if o.closure.name == c["name"])
         measured = 0.0
         for part in c["parts"]:
+            if part["seam"] not in named:
+                yield f"the seam “{part['seam']}” of the {c['name']} is none: it opens", said, 0.0
+                return
             at = {end: named[part["seam"]].places[end][0] for end in (part["from"], part["to"])}
             measured += abs(at[part["to"]] - at[part["from"]])
         yield f"what the {c['name']} opens", said, measured

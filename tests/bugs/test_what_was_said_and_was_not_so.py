@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import pytest
+import shapely
 
 from patterncraft.checks.examine import examine
 from patterncraft.checks.subject import Subject
 from patterncraft.errors import MoveRefused
 from patterncraft.finishing.finish import finish
 from patterncraft.formats.openfile_io import pattern_file, read_pattern
+from patterncraft.geometry.flatten import flat_path
 from patterncraft.moves.registry import read_steps
 from patterncraft.paper.dart import darts_of
+from patterncraft.paper.lens import Lens
 from patterncraft.replay import replay
 from patterncraft.walking.walk import walk
 from tests.auditor.audit import differences
@@ -237,3 +240,25 @@ def test_a_centre_with_a_dart_in_it_is_a_seam_wherever_one_asks() -> None:
     closed = made(of("closure", piece="front", edge="centre front", kind="zip"), on=swung.pattern)
     assert not [f for f in examine(Subject.after(closed, RULES, {})) if f.code == "no-seam"]
     assert refused(of("closure", piece="front", edge="centre front", kind="zip")).field == "edge"
+
+
+@pytest.mark.parametrize("amount", [0.5, 6.0])
+def test_a_double_pointed_dart_that_an_edge_was_taken_in_over_is_told(amount: float) -> None:
+    """A seam runs up the torso into its side dart; taken in far enough it runs over the waist dart, of which nothing was said."""
+    panel = {"move": "panel", "piece": "front", "from": {"edge": "hem", "fraction": 0.308}, "dart": "side dart"}
+    at = {"edge": "front style line", "level": "waist"}
+    done = made(panel, of("take_in_seam", piece="side front", at=at, amount=amount), on=table("torso"))
+    told = {f.piece for f in examine(Subject.after(done, RULES, {})) if f.code == "dart-lost" and "runs off" in f.words}
+    beside = {p.name for p in done.pattern.pieces if any(not polygon(p).buffer(0.01).covers(outline(x)) for x in p.lenses)}
+    assert (told, bool(told)) == (beside, amount == 6.0)
+
+
+def outline(lens: Lens) -> shapely.Polygon:
+    return shapely.Polygon([(z.real, z.imag) for z in flat_path(lens.outline)[:-1]])
+
+
+def test_a_zip_in_a_side_goes_into_the_left_one_when_the_front_is_laid_open() -> None:
+    done = made(of("closure", seam="side", kind="zip", length=15.0), of("unfold", piece="front"))
+    ((part,),) = [c.parts for c in done.pattern.closures]
+    assert part.seam == "left side"
+    assert {part.start, part.end} <= {"start", "end", *(n.name for n in done.pattern.notches_of("left side"))}

@@ -1,4 +1,4 @@
-"""Is there width at the waist that stands in no dart, seam or fullness: a dart that was forgotten?"""
+"""Is there width at the waist that stands in no dart, seam or fullness: a dart that was forgotten, or that has run off the paper?"""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from ...paper.dart import darts_of
+from ...paper.lens_off import SEEN, lenses_off
 from ..finding import Check, Finding
 from ..subject import Subject
 
@@ -13,6 +14,14 @@ EDGES: Final = ("waist", "hem")
 
 
 def _look(s: Subject) -> Iterator[Finding]:
+    yield from _forgotten(s)
+    for piece in s.pattern.pieces:
+        for off in lenses_off(piece):
+            words = f"The {off.dart} of the {piece.name} runs off the paper over the {off.edge}, by {off.by:.1f} cm: what lies beyond cannot be sewn."
+            yield Finding(words, off.by, SEEN, piece.name, off.dart, "", off.at)
+
+
+def _forgotten(s: Subject) -> Iterator[Finding]:
     limit = s.rules.looking.girth_lost
     for edge in EDGES:
         wanted, now = s.record.girth(edge), s.girths.get(edge)
@@ -31,9 +40,9 @@ def _look(s: Subject) -> Iterator[Finding]:
 CHECK = Check(
     "dart-lost",
     "Darts",
-    "No dart is forgotten",
+    "No dart is forgotten, or runs off the paper",
     "Its width then hangs at the waist.",
-    "Draw the dart, or say where its width goes.",
+    "Draw the dart, or say where its width goes; one that runs off the paper is taken into the seam there, or made shorter.",
     _look,
     "looking.girth_lost",
 )
