@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import ClassVar, Literal
 
 from ..errors import MoveRefused
@@ -104,7 +105,7 @@ class Bishop(Move):
                 "start_below_biceps",
             )
         was = sewn_length(piece, "hem")
-        after = self._redrawn(pattern, name, line)
+        after = _met_again(self._redrawn(pattern, name, line), name)
         now = sewn_length(after.piece(name), "hem")
         lines += [
             Sum("Hem cut off for the cuff", fine(was)),
@@ -160,6 +161,15 @@ class Bishop(Move):
         worked = assert_sound(worked, "Open it by less.")
         names = [n for side in ("front underarm", "back underarm", "hem") for n in pattern.seams_of(name, side)]
         return lay_down(hand, [worked], changed=names).pattern
+
+
+def _met_again(pattern: Pattern, name: str) -> Pattern:
+    """The underarm's notches as far along both sides, which are drawn alike now: the one that had an elbow dart was longer."""
+    for seam in pattern.seams_of(name, "back underarm"):
+        a, b = (pattern.side_length(x) for x in (pattern.seam(seam).a, pattern.seam(seam).b))
+        notches = tuple(replace(n, at_b=n.at_a * b / a) if n.seam == seam and n.pair else n for n in pattern.notches)
+        pattern = replace(pattern, notches=notches)
+    return pattern
 
 
 def _upper(piece: Piece, edge: str, line: float) -> Path:

@@ -14,7 +14,7 @@ from ..paper.pattern import Pattern
 from ..paper.seam import SeamRule
 from ..parts.folded_strip import along_side, side_strip
 from ..parts.loose_edges import reading_of
-from ..parts.part import Join, Part, piece_names
+from ..parts.part import Join, Pair, Part, piece_names
 from ..parts.wearer import at_hand
 from ..units import Unit, format_length
 from ..working import Quantity, Sum, fine, length, note, tell
@@ -100,8 +100,10 @@ class Elastic(PartMove):
         pencil.draw(
             name, "As long as what it lies on, less what it grips by.", *sums[:4], paths=tuple(e.path for e in piece.outline)
         )
+        # It is pulled out evenly: pinned at both ends and in the middle.
+        middle = Pair("middle of the elastic", 0.5 * reading.length, 0.5 * own)
         rule = SeamRule("stretch", ratio=max(1.0, round(ratio + 5e-5, 4)), longer="a")
-        return Part("elastic", (piece,), (Join(reading, (stretch,), rule),), (), (), sums, tuple(pencil.stages))
+        return Part("elastic", (piece,), (Join(reading, (stretch,), rule, (middle,)),), (), (), sums, tuple(pencil.stages))
 
     def _round(self, pattern: Pattern) -> tuple[float, Sum]:
         """cm round the body where the edge lies, and where that comes from."""

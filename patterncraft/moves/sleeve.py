@@ -13,7 +13,9 @@ from ..drafting.schools import school
 from ..house import HouseRules
 from ..measures.keys import MEASURES
 from ..paper.pattern import Pattern
-from ..paper.seam import Stretch
+from ..paper.piece import Piece
+from ..paper.seam import Notch, Stretch
+from ..paper.sewn import sewn_length
 from ..parts.armhole import read_armhole, style_armhole
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
 from ..units import Unit, format_length
@@ -28,6 +30,11 @@ _SCHOOLS: Final = (
 )
 _MEASURES: Final = ("upper_arm_girth", "wrist_girth", "arm_length")
 _EASES: Final = ("cap_ease", "biceps_ease", "hem_ease")
+
+ABOVE_ELBOW: Final = 0.4
+"""Of the underarm seam, from the cap: the elbow lies half-way or below (common practice, no source)."""
+NEAREST: Final = 5.0
+"""cm from the cap at least, so that a short sleeve's underarm is not notched in its corner."""
 
 
 def _measure(key: str, low: float, high: float) -> Any:
@@ -103,6 +110,7 @@ class Sleeve(PartMove):
         cap, underarm = drawn.pattern.seams
         (seam,) = seam_names(pattern, ("underarm",))
         own = replace(underarm, name=seam, a=(underarm.a[0]._replace(piece=name),), b=(underarm.b[0]._replace(piece=name),))
+        held = _above_the_elbow(piece, seam)
         around = next(e for e in piece.outline if e.name == "cap").length
         ease = around - armhole.length
         front, back = armhole.front.notch, armhole.back.notch
@@ -132,4 +140,10 @@ class Sleeve(PartMove):
             ),
             *(s for stage in pencil.stages for s in stage.sums if s.note),
         )
-        return Part("sleeve", (piece,), (join,), (own,), (), sums, tuple(pencil.stages))
+        return Part("sleeve", (piece,), (join,), (own,), held, sums, tuple(pencil.stages))
+
+
+def _above_the_elbow(piece: Piece, seam: str) -> tuple[Notch, ...]:
+    """A notch well above the elbow, as far down both sides: what the back is longer by is eased in, or darted, below it."""
+    at = ABOVE_ELBOW * min(sewn_length(piece, "back underarm"), sewn_length(piece, "front underarm"))
+    return (Notch("underarm", seam, "single", at, at),) if at > NEAREST else ()
