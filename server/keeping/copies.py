@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import fcntl
 import os
+import shutil
 import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
@@ -74,6 +75,9 @@ def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
         ) from None
     except sqlite3.OperationalError as e:
         raise PatternError(f"the copy could not be written: {e}.", str(path), "Make room on the disk.") from None
+    except sqlite3.DatabaseError as e:
+        here = settings.DATABASES["default"]["NAME"]
+        raise BadFile(f"the library itself is damaged: {e}.", str(here), "Restore an older copy; what is there is kept.") from None
     finally:
         with suppress(OSError):
             growing.unlink()
@@ -83,8 +87,8 @@ def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
     return path
 
 
-def put_back(path: Path) -> Path:
-    """A copy in the place of the database; what was there is copied first, to the path that is answered.
+def put_back(path: Path) -> Path | None:
+    """A copy in the place of the database; what was there is kept first, at the path that is answered: none on a new machine, where nothing was.
 
     Raises Running while the application is at it, BadFile for what is no copy, or one of a newer version.
     """
@@ -100,9 +104,10 @@ def put_back(path: Path) -> Path:
             raise BadFile("there is no such file.", str(path), f"The copies lie in {folder()}.")
         _look_over(path)
         _of_this_version(path)
-        before = copy_to(folder() / f"before-restore-{datetime.now():%Y-%m-%d-%H%M%S}{SUFFIX}")
         connections.close_all()
         here = Path(settings.DATABASES["default"]["NAME"])
+        before = _kept(here)
+        connections.close_all()
         coming = here.with_name(f".{here.name}.coming")
         kept_private(coming)
         with sqlite3.connect(path) as source, sqlite3.connect(coming) as target:
@@ -115,6 +120,32 @@ def put_back(path: Path) -> Path:
                 Path(f"{here}{more}").unlink()
         os.replace(coming, here)
     return before
+
+
+def _kept(here: Path) -> Path | None:
+    """What lies in the place of the database, kept: as a copy that was looked over, or, where it is damaged or something else, as it lies there, for that
+    is often why one restores. None where there is no file, or only the empty one that SQLite makes when it is asked for."""
+    if not here.is_file() or _is_empty(here):
+        return None
+    name = f"before-restore-{datetime.now():%Y-%m-%d-%H%M%S}"
+    try:
+        return copy_to(folder() / f"{name}{SUFFIX}")
+    except BadFile:
+        as_it_lies = folder() / f"{name}-as-it-was{SUFFIX}"
+        for more in ("", "-wal", "-shm"):
+            with suppress(FileNotFoundError):
+                shutil.copyfile(f"{here}{more}", kept_private(Path(f"{as_it_lies}{more}")))
+        return as_it_lies
+
+
+def _is_empty(here: Path) -> bool:
+    try:
+        with sqlite3.connect(f"file:{here}?mode=ro", uri=True) as found:
+            tables = found.execute("SELECT count(*) FROM sqlite_master").fetchone()[0]
+        found.close()
+    except sqlite3.DatabaseError:
+        return False
+    return not tables
 
 
 def _only_a_file() -> None:

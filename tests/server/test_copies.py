@@ -86,6 +86,38 @@ def test_copied_changed_and_put_back_and_what_was_there_is_kept_too(here: Librar
     assert here.names() == [*before, "Later"], "and the restore is itself undone"
 
 
+GARBAGE = b"not a database at all " * 300
+
+
+@pytest.mark.parametrize(
+    "there", ["no folder", "no file", "an empty file", "what SQLite made when asked", "a damaged file", "another's"]
+)
+def test_a_copy_is_put_back_on_a_new_machine_and_over_what_is_no_library(filled: Path, tmp_path: Path, there: str) -> None:
+    """A copy that cannot be restored where nothing is, or where something is broken, is none."""
+    fresh = Library(tmp_path / "new machine" / "var")
+    if there != "no folder":
+        fresh.var.mkdir(parents=True)
+    if there in ("an empty file", "a damaged file"):
+        fresh.file.write_bytes(b"" if there == "an empty file" else GARBAGE)
+    elif there in ("what SQLite made when asked", "another's"):
+        with sqlite3.connect(fresh.file) as db:
+            db.execute("CREATE TABLE recipes (id INTEGER)")
+            db.execute("DROP TABLE recipes") if there != "another's" else None
+        db.close()
+    said = fresh.do("restore", str(filled / "steady-shear.sqlite3"))
+    assert said.returncode == 0, said.stderr
+    assert fresh.names() == Library(filled).names()
+    assert fresh.do("migrate", "--check").returncode == 0
+    kept = [p for p in (fresh.var / "backups").glob("before-restore-*") if not p.name.endswith(("-wal", "-shm"))]
+    if there in ("a damaged file", "another's"):
+        (own,) = kept
+        assert str(own) in said.stdout
+        assert there == "another's" or own.read_bytes() == GARBAGE
+    else:
+        assert kept == []
+        assert "Nothing was there before." in said.stdout
+
+
 def test_copied_while_somebody_writes_it_holds_one_moment(here: Library, tmp_path: Path) -> None:
     writer = sqlite3.connect(here.file)
     writer.execute("BEGIN IMMEDIATE")

@@ -26,4 +26,5 @@ class Command(BaseCommand):
         except PatternError as e:
             raise CommandError(str(e)) from None
         call_command("migrate", verbosity=0)
-        self.stdout.write(f"Restored from {options['copy']}. What was there before is kept as {before}.")
+        kept = f"What was there before is kept as {before}." if before else "Nothing was there before."
+        self.stdout.write(f"Restored from {options['copy']}. {kept}")
