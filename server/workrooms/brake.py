@@ -23,6 +23,7 @@ from threading import BoundedSemaphore
 from typing import Final
 
 from django.conf import settings
+from django.contrib.auth.base_user import AbstractBaseUser
 from django.core import signing
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -30,6 +31,7 @@ from django.utils import timezone
 
 from ..config.answers import TooOften
 from .models import Guesses
+from .phrases import name_key
 
 LONGEST: Final = 60.0
 """seconds that anybody waits at most"""
@@ -62,11 +64,11 @@ def wait_after(misses: int, free: int) -> float:
     return 0.0 if misses < free else min(LONGEST, 2.0 ** (misses - free + 1))
 
 
-def wheels_for(request: HttpRequest, name: str) -> tuple[Wheel, ...]:
-    """What a guess at this name turns: the known browser's own wheel, else the name's and the address's."""
-    if known_here(request, name):
+def wheels_for(request: HttpRequest, name: str, account: AbstractBaseUser | None = None) -> tuple[Wheel, ...]:
+    """What a guess at this name turns: the known browser's own wheel, else the name's and the address's. ``account``: whose name it is."""
+    if account is not None and known_here(request, account):
         return (Wheel(_key("browser", request.COOKIES[COOKIE]), 5, known=True),)
-    return Wheel(_key("name", name.casefold()), 5), Wheel(_key("address", _address(request)), 20)
+    return Wheel(_key("name", name_key(name)), 5), Wheel(_key("address", _address(request)), 20)
 
 
 def wheel_of_openings(request: HttpRequest) -> tuple[Wheel, ...]:
@@ -145,19 +147,19 @@ def _one_at_a_time(known: bool) -> Iterator[None]:
         place.release()
 
 
-def remember(request: HttpRequest, answer: HttpResponse, name: str) -> None:
-    """Give the browser the cookie by which it is known for this name."""
-    token = signing.dumps({"name": name.casefold()}, salt=COOKIE)
+def remember(request: HttpRequest, answer: HttpResponse, account: AbstractBaseUser) -> None:
+    """Give the browser the cookie by which it is known for this account."""
+    token = signing.dumps({"account": account.pk}, salt=COOKIE)
     answer.set_cookie(COOKIE, token, max_age=COOKIE_AGE, httponly=True, samesite="Lax", secure=request.is_secure(), path="/api/")
 
 
-def known_here(request: HttpRequest, name: str) -> bool:
-    """Whether this browser signed in with that name before."""
+def known_here(request: HttpRequest, account: AbstractBaseUser) -> bool:
+    """Whether this browser signed in to that account before. It is bound to the account itself: of two names that are written alike it knows one."""
     try:
         held = signing.loads(request.COOKIES.get(COOKIE, ""), salt=COOKIE, max_age=COOKIE_AGE)
     except signing.BadSignature:
         return False
-    return isinstance(held, dict) and held.get("name") == name.casefold()
+    return isinstance(held, dict) and held.get("account") == account.pk
 
 
 def _address(request: HttpRequest) -> str:

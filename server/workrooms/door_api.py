@@ -17,7 +17,7 @@ from . import brake
 from .access import room_of
 from .models import Membership
 from .phrases import as_signed
-from .services import change_phrase, may_open_demo, open_workroom
+from .services import account_of, change_phrase, may_open_demo, open_workroom
 
 router = Router(tags=["workroom"])
 
@@ -79,15 +79,16 @@ def session(request: HttpRequest) -> SessionOut:
 def sign_in(request: HttpRequest, response: HttpResponse, body: SignIn) -> SessionOut:
     """Sign in; told alike whether name or phrase is wrong. Wrong guesses make the next ones wait (``brake``)."""
     _same_site(request)
-    name = as_signed(body.name)
-    wheels = brake.wheels_for(request, name)
+    account = account_of(body.name)
+    name = account.get_username() if account else as_signed(body.name)
+    wheels = brake.wheels_for(request, name, account)
     with brake.guess(wheels):
         user = authenticate(request, username=name, password=body.password)
     if user is None:
         raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
     brake.let_go(wheels)
     login(request, user)
-    brake.remember(request, response, name)
+    brake.remember(request, response, account or user)
     return _session(request)
 
 
@@ -131,5 +132,5 @@ def new_workroom(request: HttpRequest, response: HttpResponse, body: NewWorkroom
     with brake.guess(brake.wheel_of_openings(request)):
         user = open_workroom(body.workroom, body.name, body.password)
     login(request, user)
-    brake.remember(request, response, user.get_username())
+    brake.remember(request, response, user)
     return _session(request)

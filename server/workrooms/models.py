@@ -33,10 +33,12 @@ class Workroom(models.Model):
 
 
 class Membership(models.Model):
-    """A person's place in a workroom."""
+    """A person's place in a workroom. ``name_key``: her name as ``phrases.name_key`` has it; None for one that was there before names were one however they
+    are written, and is like an elder one."""
 
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     workroom = models.ForeignKey(Workroom, on_delete=models.CASCADE, related_name="members")
+    name_key = models.CharField(max_length=600, unique=True, null=True)
 
 
 class Guesses(models.Model):

@@ -69,6 +69,11 @@ def as_signed(name: str) -> str:
     return unicodedata.normalize("NFKC", tidy(name))
 
 
+def name_key(name: str) -> str:
+    """What makes a name one, however it is written: without capitals, in the normal form KC."""
+    return unicodedata.normalize("NFKC", as_signed(name).casefold())
+
+
 class NotOneLetter:
     """A phrase is more than blanks, and more than a few letters over and over."""
 
@@ -84,7 +89,7 @@ class NotOneLetter:
 
 def checked_phrase(phrase: str, name: str) -> str:
     """The phrase itself. Raises BadSetting for a weak one, or one that is the name."""
-    if as_signed(phrase).casefold() == as_signed(name).casefold():
+    if name_key(phrase) == name_key(name):
         raise BadSetting("the phrase is your name.", "Password", "Choose another phrase.", "password")
     try:
         validate_password(phrase)

@@ -17,7 +17,7 @@ from patterncraft.units import parse_length
 from patterncraft.validation import first_fault
 
 from .models import Membership, Workroom
-from .phrases import as_signed, checked_phrase
+from .phrases import as_signed, checked_phrase, name_key
 from .rules import RuleOut, rules_out
 
 
@@ -30,10 +30,19 @@ def open_workroom(workroom: str, name: str, password: str) -> User:
     try:
         with transaction.atomic():
             user = User.objects.create_user(name, password=password)
-            Membership.objects.create(user=user, workroom=Workroom.objects.create(name=tidy(workroom)))
+            room = Workroom.objects.create(name=tidy(workroom))
+            Membership.objects.create(user=user, workroom=room, name_key=name_key(name))
     except IntegrityError:
         raise BadSetting(f"“{name}” is taken on this machine.", "Name", "Choose another.", "name") from None
     return user
+
+
+def account_of(name: str) -> User | None:
+    """Whose name it is: typed exactly so, or however it is written; None where it is nobody's."""
+    exact = User.objects.filter(username=as_signed(name)).first()
+    if exact is not None:
+        return exact
+    return User.objects.filter(membership__name_key=name_key(name)).first()
 
 
 def change_phrase(user: User, old: str, new: str) -> None:

@@ -16,7 +16,7 @@ from django.utils import timezone
 
 from server.config import settings as settings_as_delivered
 from server.workrooms import brake
-from server.workrooms.models import Guesses
+from server.workrooms.models import Guesses, Membership
 from server.workrooms.services import open_workroom
 
 PHRASE = "a long enough phrase"
@@ -54,12 +54,39 @@ def clock(monkeypatch: pytest.MonkeyPatch) -> Any:
 class TestNames:
     @pytest.mark.parametrize(
         ("opened", "typed"),
-        [("Anna ", "Anna"), ("Anna", " Anna "), ("Zoë", "Zoe\u0308"), ("Zoe\u0308", "Zoë"), ("ﬁnn", "finn"), ("Anna  B", "Anna B")],
+        [
+            ("Anna ", "Anna"),
+            ("Anna", " Anna "),
+            ("Zoë", "Zoe\u0308"),
+            ("Zoe\u0308", "Zoë"),
+            ("ﬁnn", "finn"),
+            ("Anna  B", "Anna B"),
+            ("Anna", "ANNA"),
+            ("Weiß", "WEISS"),
+        ],
     )
     def test_who_opened_a_workroom_gets_in_however_she_types_her_name(self, db: None, opened: str, typed: str) -> None:
         assert post(Client(), "/workrooms", {"workroom": "Choir", "name": opened, "password": PHRASE}).status_code == 200
         assert sign_in(Client(), typed).json()["workroom"] == "Choir"
         assert sign_in(Client(), opened).status_code == 200
+
+    @pytest.mark.parametrize("other", ["anna", "ANNA", "Ａｎｎａ", " anna "])
+    def test_a_name_is_taken_however_it_is_written(self, anna: User, other: str) -> None:
+        answer = post(Client(), "/workrooms", {"workroom": "Band", "name": other, "password": PHRASE})
+        assert (answer.status_code, answer.json()["error"]["field"]) == (422, "name")
+        assert User.objects.count() == 1
+
+    def test_two_that_were_written_alike_before_keep_their_exact_names_and_know_only_their_own_browser(
+        self, anna: User, clock: Any
+    ) -> None:
+        """An account in capitals was opened to guess at hers without ever waiting."""
+        other = User.objects.create_user("ANNA", password="another long phrase")
+        Membership.objects.create(user=other, workroom=anna.membership.workroom)
+        own = Client()
+        assert sign_in(own, "ANNA", "another long phrase").json()["person"] == "ANNA"
+        assert sign_in(Client(), "Anna").json()["person"] == "Anna"
+        assert sign_in(Client(), "aNNA").json()["person"] == "Anna", "the elder has the name"
+        assert [sign_in(own, "Anna", "wrong wrong wrong").status_code for _ in range(8)] == [401] * 5 + [429] * 3
 
     @pytest.mark.parametrize("phrase", [" " * 10, "aaaaaaaaaa", "abababababab", "anna the long", "password123", "short"])
     def test_a_phrase_that_is_none_is_refused(self, db: None, phrase: str) -> None:

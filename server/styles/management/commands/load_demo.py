@@ -36,6 +36,7 @@ from server.styles.models import Style
 from server.styles.services import change, new_style, pins_of, steps_of, worked
 from server.styles.wearer import wearer_of
 from server.workrooms.models import Membership, Workroom
+from server.workrooms.phrases import name_key
 
 
 class Command(BaseCommand):
@@ -52,7 +53,7 @@ class Command(BaseCommand):
             user = User.objects.create(username=MEMBER)
             user.set_unusable_password()
             user.save()
-            Membership.objects.create(user=user, workroom=room)
+            Membership.objects.create(user=user, workroom=room, name_key=name_key(user.get_username()))
             for singer in SINGERS:
                 _hang(room, singer)
             for earlier in EARLIER:
