@@ -1,5 +1,6 @@
 """The one shape of every error the API answers with."""
 
+from typing import Final
 from urllib.parse import quote
 
 from django.http import HttpResponse
@@ -51,14 +52,17 @@ class NotSignedIn(PatternError):
     code = "not_signed_in"
 
 
+WRONG: Final = "that was wrong too often in a row."
+
+
 class TooOften(PatternError):
     """Asked again too soon. ``seconds``: when it may be asked again."""
 
     code = "too_often"
 
-    def __init__(self, seconds: int, why: str = "that was wrong too often in a row.") -> None:
+    def __init__(self, seconds: int, why: str = WRONG) -> None:
         wait = "a second" if seconds == 1 else f"{seconds} seconds"
-        super().__init__(why, cure=f"Wait {wait}, then try again.", field="password")
+        super().__init__(why, cure=f"Wait {wait}, then try again.", field="password" if why == WRONG else "")
         self.seconds = seconds
 
 

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "server.config.ways_in.SafeAnswers",
+    "server.config.compressed.Compressed",
     "django.middleware.security.SecurityMiddleware",
     "server.config.ways_in.WaysIn",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -2,6 +2,7 @@
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
+from django.views.generic import RedirectView
 
 from .api import api
 from .page import page
@@ -17,8 +18,15 @@ def no_such_address(request: HttpRequest, rest: str = "") -> HttpResponse:
     return JsonResponse({"error": {"code": "not_here", "message": "There is nothing at this address."}}, status=404)
 
 
+def robots(request: HttpRequest) -> HttpResponse:
+    """A workroom is nobody's to search."""
+    return HttpResponse("User-agent: *\nDisallow: /\n", content_type="text/plain")
+
+
 urlpatterns = [
     path("health", health),
+    path("robots.txt", robots),
+    path("favicon.ico", RedirectView.as_view(url="/mark.svg", permanent=True)),
     path("api/", api.urls),
     path("api/<path:rest>", no_such_address),
     re_path(r"^(?!api/|assets/).*$", page),

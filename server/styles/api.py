@@ -15,7 +15,7 @@ from . import services
 from .models import Style
 from .shapes import (
     MoveOut,
-    Rename,
+    NewName,
     StepsIn,
     StyleDetail,
     StyleIn,
@@ -65,7 +65,7 @@ def style(request: HttpRequest, style_id: int) -> HttpResponse:
 
 
 @router.put("/styles/{style_id}/name", response={200: StyleDetail, **ERRORS})
-def rename(request: HttpRequest, style_id: int, body: Rename) -> HttpResponse:
+def rename(request: HttpRequest, style_id: int, body: NewName) -> HttpResponse:
     """Give a style another name."""
     room = workroom_of(request)
     found = Style.objects.one(room, style_id)

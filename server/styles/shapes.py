@@ -263,7 +263,7 @@ class VersionIn(Wire):
     version: int
 
 
-class Rename(Wire):
+class NewName(Wire):
     """The style's new name."""
 
     name: PersonsName

@@ -29,7 +29,7 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
-from ..config.answers import TooOften
+from ..config.answers import WRONG, TooOften
 from .models import Guesses
 from .phrases import name_key
 
@@ -46,17 +46,20 @@ _IN_LINE: Final = BoundedSemaphore(2)
 _KEPT_FREE: Final = BoundedSemaphore(1)
 """One place more, for a browser that is known: strangers can fill the line, not this."""
 MANY: Final = "many people are signing in just now."
+OPENED: Final = "many workrooms were opened from here in a row."
 PATIENCE: Final = 3.0
 """seconds one stands in line"""
 
 
 @dataclass(frozen=True, slots=True)
 class Wheel:
-    """What is counted under one key, and how many guesses are free before the waits begin. ``known``: of a browser that signed in before."""
+    """What is counted under one key, and how many guesses are free before the waits begin. ``known``: of a browser that signed in before. ``why`` one has to
+    wait, in a sentence."""
 
     key: str
     free: int
     known: bool = False
+    why: str = WRONG
 
 
 def wait_after(misses: int, free: int) -> float:
@@ -73,7 +76,7 @@ def wheels_for(request: HttpRequest, name: str, account: AbstractBaseUser | None
 
 def wheel_of_openings(request: HttpRequest) -> tuple[Wheel, ...]:
     """Opening workrooms is braked by address alone."""
-    return (Wheel(_key("opening", _address(request)), 30),)
+    return (Wheel(_key("opening", _address(request)), 30, why=OPENED),)
 
 
 def wheel_of_changes(user_id: int) -> tuple[Wheel, ...]:
@@ -98,9 +101,12 @@ def _rows(wheels: tuple[Wheel, ...]) -> dict[str, Guesses]:
 
 def _refuse_too_soon(wheels: tuple[Wheel, ...], rows: dict[str, Guesses]) -> None:
     now = timezone.now()
-    waits = [wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds() for w in wheels if w.key in rows]
-    if max(waits, default=0.0) > 0:
-        raise TooOften(ceil(max(waits)))
+    waits = [
+        (wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds(), w.why) for w in wheels if w.key in rows
+    ]
+    longest, why = max(waits, default=(0.0, ""))
+    if longest > 0:
+        raise TooOften(ceil(longest), why)
 
 
 def _count(wheels: tuple[Wheel, ...]) -> None:

@@ -176,11 +176,11 @@ class TestTheBrake:
         assert sign_in(Client(), "Anna").status_code == 200
 
     def test_opening_workrooms_is_braked_by_address(self, db: None, clock: Any) -> None:
-        made = [
-            post(Client(), "/workrooms", {"workroom": "W", "name": f"somebody {k}", "password": PHRASE}).status_code
-            for k in range(35)
-        ]
-        assert made == [200] * 30 + [429] * 5
+        made = [post(Client(), "/workrooms", {"workroom": "W", "name": f"somebody {k}", "password": PHRASE}) for k in range(35)]
+        assert [x.status_code for x in made] == [200] * 30 + [429] * 5
+        said = made[-1].json()["error"]
+        assert said["message"].startswith("Many workrooms were opened from here"), "nobody guessed at anything"
+        assert said["field"] == ""
 
 
 def test_a_phrase_kept_in_the_older_way_opens_and_is_kept_anew(anna: User, settings: Any) -> None:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import io
+import json
+from pathlib import Path
 from typing import Any
 from urllib.parse import quote
 
@@ -11,6 +13,7 @@ import pytest
 
 from patterncraft.incoming.block_in import block_in, read_drawing
 from patterncraft.incoming.plan import Plan
+from server.config.api import api
 from server.people.models import Person
 from server.shelf.models import Block
 from server.shelf.services import draft_file, keep_block
@@ -21,6 +24,8 @@ from tests.patterncraft.incoming.test_plan import FRONT, front, svg
 from tests.samples import AVERAGE
 
 from .conftest import ROTATE, Caller
+
+DESCRIPTION = Path(__file__).resolve().parents[2] / "docs" / "openapi.json"
 
 
 def refusal(answer: Any) -> tuple[str, str, str, str]:
@@ -160,3 +165,18 @@ def test_a_block_or_a_style_without_a_name_is_asked_for_one(us: Caller, block: B
         with pytest.raises(BadSetting) as told:
             keep_block(us.room, name, None, draft_file("bodice-direct", AVERAGE, {}, "x"))
         assert (told.value.message, told.value.cure, told.value.field) == ("a block needs a name.", "Type one.", "name")
+
+
+def test_every_operation_documents_the_body_that_it_takes() -> None:
+    """Two shapes of one name were one in the description: a style's new name had the body of a step."""
+    schema = json.loads(DESCRIPTION.read_text())
+    for prefix, router in api._routers:
+        for path, view in router.path_operations.items():
+            for op in view.operations:
+                for field in (f for m in op.models if m.__name__ == "BodyParams" for f in m.model_fields.values()):
+                    for method in op.methods:
+                        whole = f"/api{prefix}{path}"
+                        told = schema["paths"][whole][method.lower()]["requestBody"]["content"]["application/json"]["schema"]
+                        shape = schema["components"]["schemas"].get(told.get("$ref", "").rpartition("/")[2], told)
+                        taken = {i.alias or n for n, i in getattr(field.annotation, "model_fields", {}).items()}
+                        assert set(shape.get("properties", {})) == taken, f"{method} {whole}"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 from typing import Any
 
@@ -138,3 +139,18 @@ def test_an_id_that_no_table_can_hold_is_not_here(us: Caller, style: Any, big: i
         answer = us.send(method, url, body) if body is not None or method == "POST" else us.get(url)
         assert answer.status_code in (404, 409, 422, 400), (url, answer.status_code, answer.content[:200])
         assert json.loads(answer.content)["error"]["message"]
+
+
+def test_a_long_answer_is_compressed_for_whoever_takes_it_so_and_a_short_one_is_not(us: Caller) -> None:
+    plain = us.get("/moves")
+    packed = us.client.get("/api/moves", HTTP_ACCEPT_ENCODING="gzip")
+    assert packed["Content-Encoding"] == "gzip"
+    assert gzip.decompress(packed.content) == plain.content
+    assert len(packed.content) < 0.5 * len(plain.content)
+    assert "Content-Encoding" not in us.client.get("/api/session", HTTP_ACCEPT_ENCODING="gzip")
+
+
+@pytest.mark.parametrize(("path", "status", "says"), [("/robots.txt", 200, "Disallow: /"), ("/favicon.ico", 301, "")])
+def test_what_every_browser_and_every_robot_asks_for(client: Client, path: str, status: int, says: str) -> None:
+    answer = client.get(path)
+    assert (answer.status_code, says in answer.content.decode()) == (status, True)

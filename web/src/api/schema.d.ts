@@ -7324,6 +7324,14 @@ export interface components {
             piece?: string;
         };
         /**
+         * NewName
+         * @description The style's new name.
+         */
+        NewName: {
+            /** Name */
+            name: string;
+        };
+        /**
          * NewPhrase
          * @description The phrase of now and the one to come.
          */
@@ -22793,7 +22801,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Rename"];
+                "application/json": components["schemas"]["NewName"];
             };
         };
         responses: {
