@@ -10,6 +10,7 @@ import {
   openSlot,
   reopen,
   stepOf,
+  typedWithout,
   withEdge,
 } from "./composing";
 
@@ -160,5 +161,20 @@ describe("measures that only one kind has", () => {
     expect(isMeant(field({ kind: ["stand_and_fall"] }), { kind: "rib" })).toBe(false);
     expect(isMeant(field({ kind: ["stand_and_fall"] }), {})).toBe(false);
     expect(isMeant(field({}), {})).toBe(true);
+  });
+});
+
+describe("An entry left out of a list", () => {
+  it("takes its typed amount along, and those behind it keep theirs", () => {
+    const typed = {
+      "to.0.amount": "1",
+      "to.1.amount": "2",
+      "to.2.amount": "3 1/2",
+      "to.1.from": "hem",
+      amount: "4",
+      "toe.1.amount": "9",
+    };
+    const c = fill({ ...begin(rotate), typed }, {}, typedWithout(typed, "to", 1));
+    expect(c.typed).toEqual({ "to.0.amount": "1", "to.1.amount": "3 1/2", amount: "4", "toe.1.amount": "9" });
   });
 });

@@ -120,6 +120,22 @@ export function reopen(move: MoveOut, step: Fields, index: number, open: string)
   return { sentence: ++sentences, move, fields, typed: {}, open, editing: index };
 }
 
+/** What was typed beside the entries of a list, without the one that is left out: those behind it move up with theirs. */
+export function typedWithout(
+  typed: Record<string, string>,
+  list: string,
+  left: number,
+): Record<string, string> {
+  const own = Object.keys(typed)
+    .map((key) => ({ key, at: new RegExp(`^${list}\\.(\\d+)\\.(.+)$`).exec(key) }))
+    .flatMap(({ key, at }) => (at && Number(at[1]) >= left ? [{ key, k: Number(at[1]), rest: at[2] }] : []));
+  const cleared = Object.fromEntries(own.map(({ key }) => [key, ""]));
+  const moved = own
+    .filter(({ k }) => k > left)
+    .map(({ key, k, rest }) => [`${list}.${k - 1}.${rest}`, typed[key] ?? ""]);
+  return { ...cleared, ...Object.fromEntries(moved) };
+}
+
 /** Fill a slot; the next one opens, unless `stay`: a line wants more places, a number more digits. */
 export function fill(
   c: Composing,

@@ -1,6 +1,6 @@
 /** Slots that gather several answers in their order: pieces, darts, places with their shares, darts and edges with their amounts. */
 import { Button } from "../../../ui/controls";
-import { isMeant } from "../composing";
+import { isMeant, typedWithout } from "../composing";
 import { Choices, edgesOf, LeaveOut, LengthEntry, NumberEntry, Pick, pieceOf, type SlotProps } from "./parts";
 
 /** With a thing in the list when it was not there, without it when it was. */
@@ -132,7 +132,8 @@ export function TakenIn(props: SlotProps) {
   const field = slot.fields[0]?.name ?? "to";
   const taken = listOf<Given>(props);
   const piece = pieceOf(props);
-  const put = (next: Given[]) => onFill({ [field]: next.length > 0 ? next : undefined }, {}, true);
+  const put = (next: Given[], typed: Record<string, string> = {}) =>
+    onFill({ [field]: next.length > 0 ? next : undefined }, typed, true);
   const darts = (piece?.darts ?? []).filter((d) => d.name !== composing.fields.dart).map((d) => d.name);
   return (
     <div className="grid gap-2">
@@ -163,7 +164,10 @@ export function TakenIn(props: SlotProps) {
             focus={false}
             onFill={(_, typed) => onFill({}, typed, true)}
           />
-          <LeaveOut what={t.dart ?? t.edge ?? undefined} onClick={() => put(taken.toSpliced(i, 1))} />
+          <LeaveOut
+            what={t.dart ?? t.edge ?? undefined}
+            onClick={() => put(taken.toSpliced(i, 1), typedWithout(composing.typed, field, i))}
+          />
         </div>
       ))}
       <NoMore onFill={onFill} some={taken.length > 0} />
