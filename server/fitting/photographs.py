@@ -6,6 +6,7 @@ import io
 import warnings
 from typing import Final, NamedTuple
 
+import numpy as np
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from patterncraft.errors import BadFile
@@ -16,6 +17,8 @@ MOST: Final = 40_000_000
 LONGEST: Final = 2000
 """Dots along the longer side of what is kept."""
 QUALITY: Final = 85
+NARROW: Final = 16
+"""Dots of the shorter side of what is kept, at least."""
 
 
 class Kept(NamedTuple):
@@ -43,7 +46,7 @@ def redrawn(data: bytes, longest: int = LONGEST) -> Kept:
                         "Photograph",
                         f"Make it smaller: {MOST / 1e6:.0f} million are the most.",
                     )
-                upright = ImageOps.exif_transpose(found).convert("RGB")
+                upright = _as_seen(ImageOps.exif_transpose(found))
         except BadFile:
             raise
         except (Image.DecompressionBombError, Image.DecompressionBombWarning) as e:
@@ -58,8 +61,27 @@ def redrawn(data: bytes, longest: int = LONGEST) -> Kept:
         ) as e:
             raise BadFile("it is no photograph that can be read.", "Photograph", "Send a JPEG, PNG or WebP picture.") from e
     upright.thumbnail((longest, longest))
+    if min(upright.size) < NARROW:
+        raise BadFile(
+            f"it is {width} × {height} dots: nothing can be seen on it.",
+            "Photograph",
+            f"Send one of at least {NARROW} dots each way.",
+        )
     clean = Image.new("RGB", upright.size)
     clean.paste(upright)
     out = io.BytesIO()
     clean.save(out, "JPEG", quality=QUALITY)
     return Kept(out.getvalue(), *clean.size)
+
+
+def _as_seen(picture: Image.Image) -> Image.Image:
+    """In colours of eight bits as an eye sees it: what is transparent lies on white paper, and sixteen bits of grey are brought down to eight. (The library's
+    own way there makes white of the one and black of the other.)"""
+    if picture.mode.startswith(("I", "F")):
+        deep = np.asarray(picture, dtype=np.float64)
+        most = 65535.0 if deep.max(initial=0.0) > 255.0 else 255.0
+        return Image.fromarray(np.clip(deep * (255.0 / most), 0, 255).astype(np.uint8)).convert("RGB")
+    if picture.has_transparency_data:
+        clear = picture.convert("RGBA")
+        return Image.alpha_composite(Image.new("RGBA", clear.size, "white"), clear).convert("RGB")
+    return picture.convert("RGB")

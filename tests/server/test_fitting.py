@@ -5,11 +5,14 @@ from __future__ import annotations
 import io
 from typing import Any
 
+import numpy as np
 import pytest
 from PIL import Image
 
+from patterncraft.errors import BadFile
 from patterncraft.paper.sewn import sewn_length
 from server.fitting.models import Fitting, Photograph, PinnedNote
+from server.fitting.photographs import redrawn
 from server.people.models import Person
 from server.shelf.models import Block
 from server.shelf.services import draft_file, draft_of, keep_block
@@ -244,3 +247,28 @@ def test_two_revisions_over_each_other_differ_in_figures(us: Caller, skirt: Bloc
     assert across["figures"][0]["what"] == "width 40.0 cm below the top"
     assert across["figures"][0]["alike"]
     assert us.get(f"/blocks/{skirt.pk}/over/{skirt.pk}?below=far").status_code == 422
+
+
+def _sent(picture: Image.Image) -> Image.Image:
+    """What is kept of a picture that is sent as PNG."""
+    out = io.BytesIO()
+    picture.save(out, "PNG")
+    return Image.open(io.BytesIO(redrawn(out.getvalue()).jpeg))
+
+
+def test_a_photograph_is_kept_as_an_eye_sees_it() -> None:
+    """Sixteen bits of grey became white, and black lines on nothing black on black."""
+    bars = np.repeat(np.array([[3000], [60000]], dtype=np.uint16), 40, axis=1).repeat(20, axis=0)
+    kept = _sent(Image.fromarray(bars))
+    assert [kept.getpixel((20, y))[0] for y in (8, 32)] == [pytest.approx(x / 257, abs=3) for x in (3000, 60000)]
+    lines = Image.new("RGBA", (40, 40), (0, 0, 0, 0))
+    lines.paste((0, 0, 0, 255), (0, 16, 40, 32))
+    for mode in ("RGBA", "LA"):
+        kept = _sent(lines.convert(mode))
+        assert [kept.getpixel((20, y))[0] for y in (4, 24)] == [pytest.approx(255, abs=3), pytest.approx(0, abs=3)]
+
+
+@pytest.mark.parametrize("size", [(1, 4000), (4000, 15), (3000, 9)])
+def test_a_strip_of_dots_is_no_photograph(size: tuple[int, int]) -> None:
+    with pytest.raises(BadFile, match="nothing can be seen"):
+        _sent(Image.new("RGB", size))
