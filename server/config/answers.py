@@ -52,6 +52,8 @@ class NotSignedIn(PatternError):
     code = "not_signed_in"
 
 
+SOON: Final = 2
+"""Seconds after which a busy library is asked again."""
 WRONG: Final = "that was wrong too often in a row."
 
 
@@ -78,6 +80,8 @@ def error_response(error: PatternError, status: int, unit: Unit = "cm") -> HttpR
     answer = HttpResponse(body, status=status, content_type="application/json")
     if isinstance(error, TooOften):
         answer["Retry-After"] = str(error.seconds)
+    elif error.code == "busy":
+        answer["Retry-After"] = str(SOON)
     return answer
 
 

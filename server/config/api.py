@@ -36,6 +36,7 @@ from ..styles.ways_out import router as ways_out
 from ..workrooms.access import signed_in, workroom_of
 from ..workrooms.door_api import router as door
 from ..workrooms.rules_api import router as rules
+from . import store_faults
 from .answers import Conflict, Missing, NotSignedIn, TooOften, error_response
 from .reader import Reader
 
@@ -108,7 +109,10 @@ def refused_by_web(request: HttpRequest, error: HttpError) -> HttpResponse:
 
 @api.exception_handler(Exception)
 def unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:
-    """A defect: told as such, logged whole, nothing stored."""
+    """What the disk or the database refused, in words; else a defect: told as such, logged whole, nothing stored."""
+    if of_the_store := store_faults.told(error):
+        log.warning("refused by the store at %s: %s", request.path, error)
+        return error_response(of_the_store, store_faults.STATUS[type(of_the_store)])
     log.exception("unforeseen error at %s", request.path, exc_info=error)
     return error_response(
         PatternError("something went wrong that we did not foresee.", cure="Nothing was changed. Try again."), 500

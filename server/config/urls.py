@@ -1,10 +1,12 @@
 """All addresses: the API, a health check, and the one page for everything else."""
 
+import sys
+
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.urls import path, re_path
 from django.views.generic import RedirectView
 
-from .api import api
+from .api import api, unforeseen
 from .page import page
 
 
@@ -22,6 +24,14 @@ def robots(request: HttpRequest) -> HttpResponse:
     """A workroom is nobody's to search."""
     return HttpResponse("User-agent: *\nDisallow: /\n", content_type="text/plain")
 
+
+def failed(request: HttpRequest) -> HttpResponse:
+    """What failed outside the API's own hands, as when who signed in cannot be kept: in the API's shape there too."""
+    error = sys.exc_info()[1] or RuntimeError()
+    return unforeseen(request, error if isinstance(error, Exception) else RuntimeError())
+
+
+handler500 = failed
 
 urlpatterns = [
     path("health", health),

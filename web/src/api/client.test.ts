@@ -43,4 +43,26 @@ describe("answers of the server", () => {
     await sameSite(new Request("http://localhost/api/people"));
     expect(seen.map((r) => r.headers.get("X-CSRFToken"))).toEqual(["abc", null]);
   });
+
+  it("asks again while the library is busy, with the same words, and gives up in the end", async () => {
+    vi.useFakeTimers();
+    const busy = () => new Response(null, { status: 503, headers: { "Retry-After": "2" } });
+    const bodies: string[] = [];
+    let left = 3;
+    vi.stubGlobal("fetch", async (r: Request) => {
+      bodies.push(await r.text());
+      return left-- > 0 ? busy() : new Response("done");
+    });
+    const asked = (body: string) =>
+      sameSite(new Request("http://localhost/api/people", { method: "POST", body }));
+    const done = asked("Ada");
+    await vi.advanceTimersByTimeAsync(6000);
+    expect(await (await done).text()).toBe("done");
+    expect(bodies).toEqual(["Ada", "Ada", "Ada", "Ada"]);
+    left = 99;
+    const never = asked("Eve");
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect((await never).status).toBe(503);
+    vi.useRealTimers();
+  });
 });

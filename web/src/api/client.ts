@@ -28,10 +28,19 @@ function token(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
-/** Adds the token that proves the request comes from our own page. */
-export function sameSite(request: Request): Promise<Response> {
+/** How often one asks again by oneself while somebody else is writing for long. */
+const AGAIN = 8;
+
+/** Adds the token that proves the request comes from our own page; asks again while the library is busy. */
+export async function sameSite(request: Request): Promise<Response> {
   if (request.method !== "GET") request.headers.set("X-CSRFToken", token());
-  return globalThis.fetch(request);
+  for (let k = 0; ; k++) {
+    const answer = await globalThis.fetch(request.clone());
+    const wait = Number(answer.headers.get("Retry-After"));
+    // Nothing was changed by a busy library: the same request may be sent again.
+    if (answer.status !== 503 || !(wait > 0) || k === AGAIN) return answer;
+    await new Promise((done) => globalThis.setTimeout(done, 1000 * wait));
+  }
 }
 
 export const client = createClient<paths>({ baseUrl: globalThis.location?.origin ?? "", fetch: sameSite });
