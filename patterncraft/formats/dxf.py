@@ -45,12 +45,12 @@ _CENTIMETRES: Final = 5
 
 
 def pattern_dxf(pieces: Sequence[FinishedPiece], title: str, of: Pattern) -> bytes:
-    """The whole pattern as a DXF of the year 2000, its unit said in its head and in a text: one block a piece, inserted side by side. ``of``: the pattern that was finished; its strokes say what they
+    """The whole pattern as a DXF of the year 2007, its unit said in its head and in a text: one block a piece, inserted side by side. ``of``: the pattern that was finished; its strokes say what they
     are, so that the drawing can be read back. y runs up there."""
     # Imported when a drawing is written: the application starts without it.
     from ezdxf.filemanagement import new
 
-    document = new("R2000")
+    document = new("R2007")
     document.header["$INSUNITS"] = _CENTIMETRES
     document.header["$MEASUREMENT"] = 1
     document.appids.new(APPLICATION)
@@ -71,6 +71,7 @@ def pattern_dxf(pieces: Sequence[FinishedPiece], title: str, of: Pattern) -> byt
     record.reset([(1, text[i : i + CHUNK]) for i in range(0, len(text), CHUNK)])
     out = io.StringIO()
     document.write(out)
+    # From that year on a drawing is written in UTF-8, so that a name of any script is told as it is.
     return out.getvalue().encode()
 
 

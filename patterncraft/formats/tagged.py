@@ -13,6 +13,7 @@ from typing import Any, Final, Literal
 from ..geometry.path import Path, straight
 from ..paper.pattern import Pattern
 from ..paper.piece import Piece
+from ..texts import NAME_LETTERS
 from .openfile_io import pattern_file
 
 APPLICATION: Final = "STEADY_SHEAR"
@@ -50,7 +51,9 @@ def strokes_of(piece: Piece) -> Iterator[TaggedStroke]:
 
 
 def promises_of(pattern: Pattern, name: str, at: Mapping[str, complex]) -> dict[str, Any]:
-    """The open file of the pattern without its geometry, and by how much each sheet was shifted on the drawing, cm."""
+    """The open file of the pattern without its geometry, and by how much each sheet was shifted on the drawing, cm. ``name``: a style's with its wearer's may
+    be longer than a file's may: it is told as far as there is room."""
+    name = name[:NAME_LETTERS].strip()
     whole = pattern_file(pattern, name).model_dump(mode="json", by_alias=True, exclude_none=True)
     pieces = [{k: p[k] for k in ("name", "darts", "cut")} for p in whole["pieces"]]
     for p in pieces:

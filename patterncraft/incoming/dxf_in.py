@@ -105,7 +105,16 @@ def _opened(space: Any, where: str) -> Iterator[Any]:
 def _text(e: Any, cm: float) -> DrawnText:
     at = e.dxf.insert
     words = e.plain_text() if hasattr(e, "plain_text") else e.dxf.text
-    return DrawnText(complex(at.x, -at.y) * cm, " ".join(str(words).split()))
+    return DrawnText(complex(at.x, -at.y) * cm, " ".join(_in_its_letters(str(words)).split()))
+
+
+def _in_its_letters(text: str) -> str:
+    """A text whose letters are not those that the drawing's head names: many programs write the ones of today under a head of yesterday. What belongs to
+    neither is told by a sign."""
+    try:
+        return text.encode("cp1252", "surrogateescape").decode()
+    except UnicodeError:
+        return text.encode("utf-16-le", "surrogatepass").decode("utf-16-le", "replace")
 
 
 def _strokes(e: Any, cm: float, where: str) -> Iterator[DrawnPath]:
