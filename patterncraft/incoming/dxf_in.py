@@ -10,9 +10,11 @@ from ..errors import BadFile
 from ..formats.tagged import APPLICATION, DICTIONARY
 from ..geometry.path import Path, grown
 from ..geometry.segment import Segment
+from ..texts import with_article
 from ..tolerances import HUGE
 from .drawn import CM, Drawn, DrawnPath, DrawnText, Unit
 from .svg_in import promises_from
+from .unread import BROKEN, in_one_sentence
 
 BYTES: Final = 20_000_000
 ENTITIES: Final = 20_000
@@ -40,7 +42,7 @@ def read_dxf(data: bytes, where: str = "", unit: Unit | None = None) -> Drawn:
         document, _ = recover.read(io.BytesIO(data))
         _refuse_many(document, where)
         entities = list(_opened(document.modelspace(), where))
-    except (DXFError, OSError, ValueError, TypeError, KeyError, IndexError, AttributeError, RecursionError) as broken:
+    except (DXFError, OSError, *BROKEN) as broken:
         if isinstance(broken, BadFile):
             raise
         raise BadFile("it is no DXF that can be read.", where, "Save the drawing as DXF once more, as text.") from broken
@@ -54,9 +56,15 @@ def read_dxf(data: bytes, where: str = "", unit: Unit | None = None) -> Drawn:
     for e in entities:
         kind = e.dxftype()
         if kind in ("TEXT", "MTEXT", "ATTRIB"):
-            texts.append(_text(e, cm))
+            with in_one_sentence("a text in it cannot be read.", where, _SIMPLIFY):
+                texts.append(_text(e, cm))
         elif kind in _DRAWN:
-            for path in _strokes(e, cm, where):
+            if kind == "POLYLINE" and (e.is_polygon_mesh or e.is_poly_face_mesh):
+                left_out["mesh"] = left_out.get("mesh", 0) + 1
+                continue
+            with in_one_sentence(f"{with_article(kind.lower().removeprefix('lw'))} in it cannot be drawn.", where, _SIMPLIFY):
+                drawn = list(_strokes(e, cm, where))
+            for path in drawn:
                 total += len(path.path.segments)
                 if total > SEGMENTS:
                     raise BadFile(f"it has more than {SEGMENTS:,} strokes.", where, _SIMPLIFY)

@@ -16,9 +16,11 @@ from ..geometry.segment import Segment
 from ..tolerances import HUGE
 from .drawn import Drawn, DrawnPath, DrawnText
 from .svg_guard import looked_over
+from .unread import BROKEN, in_one_sentence
 
 DOTS: Final = 96.0
 """Dots to the inch where an SVG says nothing else (the SVG and CSS standards)."""
+_PLAIN: Final = "Save it as a plain SVG, its shapes turned into paths."
 _TAGGED: Final = ("piece", "role", "name", "kind", "order")
 
 
@@ -35,8 +37,8 @@ def read_svg(data: bytes, where: str = "") -> Drawn:
     try:
         drawing = SVG.parse(io.BytesIO(tostring(root)), reify=True, ppi=DOTS)
         found = list(drawing.elements())
-    except (ValueError, TypeError, KeyError, AttributeError, ZeroDivisionError, IndexError, RecursionError) as broken:
-        raise BadFile("something in it cannot be read.", where, "Save it as a plain SVG, its shapes turned into paths.") from broken
+    except BROKEN as broken:
+        raise BadFile("something in it cannot be read.", where, _PLAIN) from broken
     cm = 2.54 / DOTS
     paths: list[DrawnPath] = []
     texts: list[DrawnText] = []
@@ -47,7 +49,8 @@ def read_svg(data: bytes, where: str = "") -> Drawn:
                 at = e.transform.point_in_matrix_space((e.x, e.y)) if not e.transform.is_identity() else (e.x, e.y)
                 texts.append(DrawnText(complex(at[0], at[1]) * cm, " ".join(e.text.split())))
         elif isinstance(e, Shape):
-            paths += _strokes(e, values, cm, where)
+            with in_one_sentence("a shape in it cannot be drawn.", where, _PLAIN):
+                paths += _strokes(e, values, cm, where)
     if not paths:
         raise BadFile("nothing is drawn in it.", where, "Save the drawing's outlines as paths.")
     unit, guess = _unit(root)

@@ -214,3 +214,52 @@ def test_blocks_that_hold_each_other_ten_at_a_time_are_refused() -> None:
 
     with pytest.raises(BadFile, match="more than 20,000 parts"):
         read_drawing(as_dxf(fill, 5))
+
+
+NUMBER = "12.3456"
+"""Stands for whatever a case puts in its place."""
+
+
+def _high_spline(space: Any) -> None:
+    spline = space.add_spline()
+    spline.dxf.degree = 20
+    spline.control_points, spline.knots = [(k, k % 3, 0) for k in range(30)], list(range(51))
+
+
+DXF_NONSENSE = {
+    "mesh": (lambda s: s.add_polymesh((4, 4)), "", "nothing is drawn"),
+    "faces": (lambda s: s.add_polyface().append_faces([[(0, 0, 0), (1, 0, 0), (1, 1, 0)]]), "", "nothing is drawn"),
+    "spline of degree 20": (_high_spline, "", "a spline in it cannot be drawn"),
+    "bulge": (
+        lambda s: s.add_lwpolyline([(0, 0, 0, 0, float(NUMBER)), (10, 0), (10, 10)]),
+        "1e300",
+        "a polyline in it cannot be drawn",
+    ),
+    "bulge of nothing": (
+        lambda s: s.add_lwpolyline([(0, 0, 0, 0, float(NUMBER)), (10, 0)]),
+        "nan",
+        "a polyline in it cannot be drawn",
+    ),
+    "angle of nothing": (lambda s: s.add_arc((0, 0), 5, float(NUMBER), 90), "nan", "an arc in it cannot be drawn"),
+    "line": (lambda s: s.add_line((0, 0), (float(NUMBER), float(NUMBER))), "1.7e308", "a line in it cannot be drawn"),
+    "line without end": (lambda s: s.add_line((0, 0), (float(NUMBER), 3)), "inf", "nowhere on a table"),
+    "spline": (lambda s: s.add_spline([(0, 0), (1, 1), (float(NUMBER), 3), (5, 5)]), "nan", "a spline in it cannot be drawn"),
+}
+SVG_NONSENSE = {
+    '<path d="M0 0A1e308 1e308 0 0 1 10 10L0 10Z"/>': "a shape in it cannot be drawn",
+    '<path d="M0 0L1e300 0L1e300 1e300Z"/>': "nowhere on a table",
+    '<g transform="scale(1e300)"><path d="M0 0L1 0L1 1Z"/></g>': "nowhere on a table",
+    '<g transform="matrix(nan 0 0 1 0 0)"><path d="M0 0L1 0L1 1Z"/></g>': "cannot be read",
+}
+
+
+@pytest.mark.filterwarnings("ignore::RuntimeWarning")
+@pytest.mark.parametrize("name", [*DXF_NONSENSE, *SVG_NONSENSE])
+def test_numbers_that_no_drawing_has_are_told_in_one_sentence(name: str) -> None:
+    if name in SVG_NONSENSE:
+        data, words = svg(name), SVG_NONSENSE[name]
+    else:
+        fill, instead, words = DXF_NONSENSE[name]
+        data = as_dxf(lambda d: fill(d.modelspace()), 5).replace(NUMBER.encode(), instead.encode() or NUMBER.encode())
+    with pytest.raises(BadFile, match=f"(?i){words}"):
+        read_drawing(data, "odd")
