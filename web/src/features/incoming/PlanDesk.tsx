@@ -37,18 +37,26 @@ export function PlanDesk({ found, unit, head }: Props) {
   // Changes that the server does not know yet; the block that is shown is of those before.
   const [waiting, setWaiting] = useState(false);
   const said = useRef(0);
-  // What the server changed (a corner) is what stands here, unless something is typed that it does not know yet.
+  const unsaid = useRef(false);
+  // What the server changed (a corner) is what stands here, unless something is typed that it does not know yet. An answer is shown before it is
+  // told to this desk: in between, what it held before must not come back for a moment, or a form that was just opened closes again.
   useEffect(() => {
-    if (!waiting) setPlan(found.plan);
-  }, [found.plan, waiting]);
+    if (!unsaid.current) setPlan(found.plan);
+  }, [found.plan]);
 
   const change = (next: Plan, now = false) => {
     setPlan(next);
     clearTimeout(later.current);
     setWaiting(true);
+    unsaid.current = true;
     said.current += 1;
     const mine = said.current;
-    const settled = () => mine === said.current && setWaiting(false);
+    const settled = (answer?: Came) => {
+      if (mine !== said.current) return;
+      unsaid.current = false;
+      setWaiting(false);
+      if (answer) setPlan(answer.plan);
+    };
     later.current = setTimeout(() => save.mutate(next, { onSettled: settled }), now ? 0 : 250);
   };
   const changePiece = (next: PiecePlan, now = false) =>
