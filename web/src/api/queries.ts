@@ -1,5 +1,5 @@
 /** What is read from the server, each under one key. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, type QueryKey, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, ok, type Schemas } from "./client";
 
 export const keys = {
@@ -67,6 +67,12 @@ export const usePaper = (id: number, scale: "1:1" | "1:2" | "1:4" = "1:1", layer
     placeholderData: (before) => before,
     retry: false,
   });
+
+/** Shows what a change was answered with. A reading that is still under way may be older than it, and would put back what was changed: it is dropped. */
+export async function answered(queries: QueryClient, key: QueryKey, found: unknown): Promise<void> {
+  await queries.cancelQueries({ queryKey: key, exact: true });
+  queries.setQueryData(key, found);
+}
 
 /** Puts a fresh session in place; everything else belongs to the workroom before and is forgotten. */
 export function useEnter() {

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, Refusal, type Schemas } from "../../api/client";
-import { keys, useBlocks } from "../../api/queries";
+import { answered, keys, useBlocks } from "../../api/queries";
 import { Button, Choice, Field, Notice } from "../../ui/controls";
 import { Leaf } from "../../ui/Leaf";
 
@@ -33,8 +33,8 @@ function Inside({ detail }: { detail: Detail }) {
   const [role, setRole] = useState("");
   const change = useMutation({
     mutationFn: (run: () => Promise<Done>) => run(),
-    onSuccess: (done) => {
-      queries.setQueryData(keys.style(detail.id), done.style);
+    onSuccess: async (done) => {
+      await answered(queries, keys.style(detail.id), done.style);
       void queries.invalidateQueries({ queryKey: keys.styles });
       void queries.invalidateQueries({ queryKey: keys.blocks });
     },

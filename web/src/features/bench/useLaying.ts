@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys } from "../../api/queries";
+import { answered, keys } from "../../api/queries";
 
 type Lies = Schemas["StyleDetail"]["laid"];
 type Lie = NonNullable<Lies[string]>;
@@ -26,7 +26,7 @@ export function useLaying(id: number, laid: Lies) {
           body: { sheets: lies },
         }),
       ),
-    onSuccess: (detail) => queries.setQueryData(keys.style(id), detail),
+    onSuccess: (detail) => answered(queries, keys.style(id), detail),
     onSettled: (_kept, _failed, lies) => {
       if (newest.current === lies) newest.current = null;
     },

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, Refusal, type Schemas } from "../../api/client";
-import { keys, useStyle } from "../../api/queries";
+import { answered, keys, useStyle } from "../../api/queries";
 
 export type StyleDetail = Schemas["StyleDetail"];
 type Steps = Schemas["StepsIn"]["steps"];
@@ -14,9 +14,9 @@ export function useStyleWork(id: number) {
 
   const save = useMutation({
     mutationFn: (run: () => Promise<StyleDetail>) => run(),
-    onSuccess: (detail) => {
+    onSuccess: async (detail) => {
       setRefused("");
-      queries.setQueryData(keys.style(id), detail);
+      await answered(queries, keys.style(id), detail);
       void queries.invalidateQueries({ queryKey: keys.styles });
       void queries.invalidateQueries({ queryKey: ["paper", id] });
     },

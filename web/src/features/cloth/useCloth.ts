@@ -1,7 +1,7 @@
 /** Finishing, cut sheet, cloths and lays as the server keeps them. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys } from "../../api/queries";
+import { answered, keys } from "../../api/queries";
 
 export type Lay = Schemas["LayOut"];
 export type Cloth = Schemas["Cloth"];
@@ -26,8 +26,8 @@ export function useFinishChange(id: number) {
   return useMutation({
     mutationFn: (body: Schemas["FinishingIn"]) =>
       ok(client.POST("/api/styles/{style_id}/finishing", { ...style(id), body })),
-    onSuccess: (found) => {
-      queries.setQueryData(["finishing", id], found);
+    onSuccess: async (found) => {
+      await answered(queries, ["finishing", id], found);
       for (const key of ["paper", "cut-sheet", "lays"]) void queries.invalidateQueries({ queryKey: [key] });
       void queries.invalidateQueries({ queryKey: keys.style(id) });
     },
@@ -78,7 +78,7 @@ export function useAssign(id: number) {
   return useMutation({
     mutationFn: (body: Schemas["UsesIn"]) =>
       ok(client.PUT("/api/styles/{style_id}/cloths", { ...style(id), body })),
-    onSuccess: (found) => queries.setQueryData(["uses", id], found),
+    onSuccess: (found) => answered(queries, ["uses", id], found),
   });
 }
 
@@ -115,7 +115,7 @@ export function useLayChange<T>(id: number, change: (what: T) => Promise<Lay>) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: (found) => queries.setQueryData(["lay", id], found),
+    onSuccess: (found) => answered(queries, ["lay", id], found),
     onError: () => void queries.invalidateQueries({ queryKey: ["lay", id] }),
   });
 }

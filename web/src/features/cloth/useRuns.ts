@@ -1,6 +1,8 @@
 /** Runs of a style over many bodies, as the server keeps them. */
+
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, ok, type Schemas } from "../../api/client";
+import { answered } from "../../api/queries";
 
 export type Run = Schemas["RunOut"];
 export type Nest = Schemas["NestOut"];
@@ -56,7 +58,7 @@ export function useRunChange(id: number, what: "stop" | "files") {
       what === "stop"
         ? ok(client.POST("/api/runs/{run_id}/stop", of(id)))
         : ok(client.POST("/api/runs/{run_id}/files", of(id))),
-    onSuccess: (found) => queries.setQueryData(["run", id], found),
+    onSuccess: (found) => answered(queries, ["run", id], found),
     onError: () => void queries.invalidateQueries({ queryKey: ["run", id] }),
   });
 }

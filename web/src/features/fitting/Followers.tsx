@@ -2,7 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys } from "../../api/queries";
+import { answered, keys } from "../../api/queries";
 import { Button, Notice } from "../../ui/controls";
 
 type Follower = Schemas["FollowerOut"];
@@ -34,8 +34,8 @@ function Follows({ block, style }: { block: number; style: Follower }) {
           body: { version: style.version, role: style.role },
         }),
       ),
-    onSuccess: (detail) => {
-      queries.setQueryData(keys.style(detail.id), detail);
+    onSuccess: async (detail) => {
+      await answered(queries, keys.style(detail.id), detail);
       void queries.invalidateQueries({ queryKey: ["followers", block] });
       void queries.invalidateQueries({ queryKey: keys.styles });
     },

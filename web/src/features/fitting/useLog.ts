@@ -1,7 +1,7 @@
 /** A block's fitting log, and everything that changes it: each answer is the whole log as it is then. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys } from "../../api/queries";
+import { answered, keys } from "../../api/queries";
 
 export type Log = Schemas["LogOut"];
 export type Toile = Schemas["FittingOut"];
@@ -20,8 +20,8 @@ export function useLogChange<T>(block: number, change: (what: T) => Promise<Log>
   const queries = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSuccess: (log) => {
-      queries.setQueryData(logKey(block), log);
+    onSuccess: async (log) => {
+      await answered(queries, logKey(block), log);
       void queries.invalidateQueries({ queryKey: ["block", block] });
       void queries.invalidateQueries({ queryKey: ["followers", block] });
       void queries.invalidateQueries({ queryKey: keys.blocks });

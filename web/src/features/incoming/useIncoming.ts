@@ -1,7 +1,7 @@
 /** A drawing or photograph on its way to the shelf: each answer is all of it as it is then. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, ok, Refusal, type Schemas, sameSite } from "../../api/client";
-import { keys } from "../../api/queries";
+import { answered, keys } from "../../api/queries";
 
 export type Came = Schemas["IncomingOut"];
 export type Plan = Schemas["Plan"];
@@ -38,7 +38,7 @@ export function useChange<T>(id: number, change: (what: T) => Promise<Came>) {
     mutationFn: change,
     // One after the other: what was said last is what stands.
     scope: { id: `incoming ${id}` },
-    onSuccess: (found) => queries.setQueryData(keyOf(id), found),
+    onSuccess: (found) => answered(queries, keyOf(id), found),
   });
 }
 

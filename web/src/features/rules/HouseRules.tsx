@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys, useRules } from "../../api/queries";
+import { answered, keys, useRules } from "../../api/queries";
 import { Button, Notice, Page, Waiting } from "../../ui/controls";
 import { StylesToFollow } from "./StylesToFollow";
 
@@ -14,8 +14,8 @@ export function HouseRules() {
   const queries = useQueryClient();
   const save = useMutation({
     mutationFn: (run: () => Promise<Schemas["RulesOut"]>) => run(),
-    onSuccess: (kept) => {
-      queries.setQueryData(keys.rules, kept);
+    onSuccess: async (kept) => {
+      await answered(queries, keys.rules, kept);
       void queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "rules" });
     },
   });

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, ok, type Schemas } from "../../api/client";
-import { keys, useSchools } from "../../api/queries";
+import { answered, keys, useSchools } from "../../api/queries";
 import { Button, Notice } from "../../ui/controls";
 import { type Settings, SettingsForm } from "./SettingsForm";
 
@@ -19,9 +19,9 @@ export function Redraft({ block }: { block: Schemas["BlockDetail"] }) {
           body: { settings: values },
         }),
       ),
-    onSuccess: (fresh) => {
+    onSuccess: async (fresh) => {
       setValues({});
-      queries.setQueryData(["block", block.id], fresh);
+      await answered(queries, ["block", block.id], fresh);
       void queries.invalidateQueries({ queryKey: keys.blocks });
     },
   });
