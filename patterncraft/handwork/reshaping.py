@@ -11,6 +11,7 @@ from ..geometry.fair import fair_curve
 from ..geometry.path import Path, straight
 from ..paper.draw import redraw
 from ..paper.edge import Edge, on_new_paper
+from ..paper.fold import kind_as_cut
 from ..paper.nearest import nearest_on
 from ..paper.piece import Piece
 from ..paper.sewn import run_of, runs_of
@@ -151,7 +152,7 @@ def ended_at(piece: Piece, e: Edge, z: complex, beside: str, field: str) -> Edge
     if (ahead * way.conjugate()).real > 0 and abs((ahead * way.conjugate()).imag) < ON:
         longer = e.then(on_new_paper(e.name, e.kind, straight(e.path.end, z)))
         return longer.with_path(straight(e.path.start, z)) if e.path.is_ruled else longer
-    if e.kind == "fold":
+    if kind_as_cut(piece, e) == "fold":
         raise MoveRefused(
             f"the end would leave the {e.name}, which is a fold and stays straight.", piece.name, "Move it along the fold.", field
         )
@@ -199,5 +200,5 @@ def on_line_of(path: Path, at_end: bool, off: complex) -> complex:
 
 def refuse_fold(piece: Piece, edge: str, field: str) -> None:
     """Raises BadPlace for an edge that is a fold: it stays a straight line."""
-    if any(piece.outline[k].kind == "fold" for k in run_of(piece, edge)):
+    if any(kind_as_cut(piece, piece.outline[k]) == "fold" for k in run_of(piece, edge)):
         raise BadPlace(f"the {edge} is a fold and stays straight.", piece.name, "Turn it into a seam first.", field)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final
 
 from .edge import Edge
+from .fold import kind_as_cut
 from .level import STRIPS
 from .pattern import Pattern
 from .piece import LAYERS
@@ -37,7 +38,7 @@ def is_open(pattern: Pattern, piece: str, edge: Edge) -> bool:
     garment is sewn to it."""
     if edge.kind == "opening":
         return True
-    if edge.kind in ("fold", "dart", "hem"):
+    if kind_as_cut(pattern.piece(piece), edge) in ("fold", "dart", "hem"):
         return False
     parts = [part for c in pattern.closures for part in c.parts if {part.start, part.end} == {"start", "end"}]
     if not parts and not edge.name.startswith(STRIPS):

@@ -43,7 +43,7 @@ def told(error: BaseException) -> PatternError | None:
         found = _one(seen)
         if found is not None:
             return found
-        seen = seen.__cause__ or seen.__context__
+        seen = seen.__cause__ or (None if seen.__suppress_context__ else seen.__context__)
     return None
 
 

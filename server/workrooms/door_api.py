@@ -88,7 +88,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, body: SignIn) -> Sessi
         raise NotSignedIn("name and password do not belong together.", cure="Type them again.", field="password")
     brake.let_go(wheels)
     login(request, user)
-    brake.remember(request, response, account or user)
+    brake.remember(request, response, user)
     return _session(request)
 
 

@@ -87,6 +87,6 @@ CHECK = Check(
     "Complete",
     "What closes it can be bought",
     "A zip is sold in certain lengths; it may be shortened, never lengthened.",
-    "Take the nearest length that is sold, and open the seam so far.",
+    "Take the nearest length that is sold, and open the seam so far; a fly is made as long as its zip.",
     _look,
 )
