@@ -22,7 +22,7 @@ from playwright.sync_api import BrowserContext, Page, expect
 from patterncraft.measures.tables import size_table
 from plotter.__main__ import Line, page_of
 from plotter.machine import Machine
-from tests.browser.conftest import Application
+from tests.browser.conftest import Application, expect_soon
 from tests.browser.test_many_verbs import serious
 from tests.browser.test_whole_way import open_workroom
 
@@ -165,7 +165,7 @@ def test_a_style_is_laid_on_checked_cloth_stopped_and_slid_by_hand(demo: Page) -
     expect(
         demo.get_by_text("lies at the fold").or_(demo.get_by_text("keeps its way")).or_(demo.get_by_role("button", name="Turn it"))
     ).to_be_visible()
-    demo.wait_for_function(f"fetch('{url}').then(r => r.json()).then(l => l.version === 1)")
+    expect_soon(demo, lambda: demo.request.get(url).json()["version"] == 1)
     slid = demo.request.get(url).json()
     assert next(p for p in slid["pieces"] if p["index"] == last["index"])["x"] == pytest.approx(last["x"] + 2, abs=0.15)
     # Onto another it is not laid.
@@ -181,7 +181,7 @@ def test_a_style_is_laid_on_checked_cloth_stopped_and_slid_by_hand(demo: Page) -
     # The arrow keys, a millimetre at a time.
     piece.focus()
     demo.keyboard.press("Shift+ArrowRight")
-    demo.wait_for_function(f"fetch('{url}').then(r => r.json()).then(l => l.version === 2)")
+    expect_soon(demo, lambda: demo.request.get(url).json()["version"] == 2)
     # And told as stale once the style has changed.
     demo.request.get(f"/api/styles/{number}")
     demo.goto(f"/cloth/{number}/finish")
