@@ -7,10 +7,11 @@ import multiprocessing
 import os
 import threading
 import time
+from collections.abc import Callable
 from dataclasses import dataclass
 from statistics import median, quantiles
 
-from .house import Furnished, Visitor
+from .house import Furnished, Told, Visitor
 
 STEPS = [
     {"move": "rotate_dart", "piece": "front", "dart": "side dart", "to": {"dart": "waist dart"}, "share": 0.5},
@@ -74,14 +75,7 @@ def _dragging(job: tuple[int, list[tuple[dict[str, str], int]], float, float]) -
                 motion = time.perf_counter()
                 continue
             turn += 1
-            trying = {
-                "move": "rotate_dart",
-                "piece": "front",
-                "dart": "waist dart",
-                "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.2 + turn % 600 / 1000},
-            }
-            body = {"blocks": {"bodice": {"id": block, "revision": 1}}, "steps": STEPS, "trying": trying}
-            answer = v.ask("POST", "/api/preview", json.dumps(body).encode())
+            answer = _tried(v, block, turn)
             times.append(answer.seconds)
             wrong[0] += answer.status != 200 or b'"tried":true' not in answer.body
 
@@ -91,3 +85,23 @@ def _dragging(job: tuple[int, list[tuple[dict[str, str], int]], float, float]) -
     for t in threads:
         t.join()
     return times, wrong[0]
+
+
+def _tried(v: Visitor, block: int, turn: int) -> Told:
+    """One question while a dart is dragged along a shoulder."""
+    trying = {
+        "move": "rotate_dart",
+        "piece": "front",
+        "dart": "waist dart",
+        "to": {"edge": "shoulder", "from": "neckline", "fraction": 0.2 + turn % 600 / 1000},
+    }
+    body = {"blocks": {"bodice": {"id": block, "revision": 1}}, "steps": STEPS, "trying": trying}
+    return v.ask("POST", "/api/preview", json.dumps(body).encode())
+
+
+def dragged(room: Furnished, is_over: Callable[[], bool], times: list[float]) -> None:
+    """One person drags, question after answer, till it is over; seconds of each answer."""
+    v, turn = room.visitor.twin(), 0
+    while not is_over():
+        turn += 1
+        times.append(_tried(v, room.block, turn).seconds)

@@ -20,6 +20,10 @@ DEEP: Final = 60
 POINTS: Final = 60_000
 """A traced block of ten pieces has some 2,000."""
 _NUMBER: Final = re.compile(r"\d+(?:\.\d+)?|\.\d+")
+_COMMAND: Final = re.compile(r"[A-DF-Za-df-z]")
+"""of a path: each draws a line, also one that has no numbers"""
+TURNS: Final = 400
+"""Letters in which a part may be turned, shifted and grown; each of our own takes some 60."""
 _SIMPLIFY: Final = "Save the outlines alone, simplified, in a file of their own."
 
 
@@ -42,6 +46,7 @@ def looked_over(data: bytes, where: str) -> tuple[Element, list[str]]:
         raise BadFile("it is not an SVG drawing.", where, "Save the drawing as SVG or DXF.")
     known = {e.get("id", ""): e for e in root.iter() if e.get("id")}
     _refuse_deep(root, where)
+    _refuse_turned(root, where)
     _count(root, known, where)
     return root, list(dict.fromkeys(_left_out(root)))
 
@@ -59,12 +64,20 @@ def _refuse_deep(root: Element, where: str) -> None:
         level = [c for e in level for c in e]
 
 
-def _used(e: Element) -> str:
-    """The id that a ``use`` shows again; empty for anything else."""
-    if _tag(e) != "use":
-        return ""
-    href = next((v for k, v in e.attrib.items() if k.rpartition("}")[2] == "href"), "")
-    return href[1:] if href.startswith("#") else ""
+def _refuse_turned(root: Element, where: str) -> None:
+    longest = max((len(e.get("transform", "")) for e in root.iter()), default=0)
+    if longest > TURNS:
+        raise BadFile(f"a part of it is turned and shifted in {longest:,} letters.", where, "Save the outlines where they lie, without turns.")
+
+
+def _hrefs(e: Element) -> list[str]:
+    """What it refers to. It may say so twice, and which of the two a reader follows is the reader's choice: so both count."""
+    return [v for k, v in e.attrib.items() if k.rpartition("}")[2].rpartition(":")[2] == "href"]
+
+
+def _used(e: Element) -> list[str]:
+    """The ids that a ``use`` may show again; none for anything else."""
+    return [h[1:] for h in _hrefs(e) if h.startswith("#")] if _tag(e) == "use" else []
 
 
 def _count(root: Element, known: dict[str, Element], where: str) -> None:
@@ -76,9 +89,9 @@ def _count(root: Element, known: dict[str, Element], where: str) -> None:
             raise BadFile("a part of it is drawn within itself.", where, "Save the drawing with its copies made real.")
         if id(e) not in counted:
             inner = (*within, id(e))
-            elements, points = 1, len(_NUMBER.findall(e.get("d", "") + e.get("points", ""))) // 2
-            again = known.get(_used(e))
-            for part in (*e, *(() if again is None else (again,))):
+            line = e.get("d", "") + e.get("points", "")
+            elements, points = 1, max(len(_NUMBER.findall(line)) // 2, len(_COMMAND.findall(line)))
+            for part in (*e, *(known[u] for u in _used(e) if u in known)):
                 more, dots = size(part, inner)
                 elements, points = elements + more, points + dots
             counted[id(e)] = (elements, points)
@@ -98,12 +111,12 @@ def _refuse_large(elements: int, points: int, where: str) -> None:
 def _left_out(root: Element) -> Iterator[str]:
     for e in root.iter():
         tag = _tag(e)
-        href = next((v for k, v in e.attrib.items() if k.rpartition("}")[2] == "href"), "")
+        outside = any(h and not h.startswith("#") for h in _hrefs(e))
         if tag == "script" or any(k.lower().startswith("on") for k in e.attrib):
             yield "A script in it was left out."
         if tag in ("image", "feImage"):
             yield "A picture in it was left out: only lines are read."
-        elif href and not href.startswith("#") and tag != "a":
+        elif outside and tag != "a":
             yield "It refers to something outside the file, which was left out."
         if tag == "foreignObject":
             yield "Something in it that is no drawing was left out."

@@ -10,11 +10,11 @@ import os
 import signal
 import sys
 import threading
-from contextlib import suppress
-from pathlib import Path
 from typing import Any
 
 import spyrrow
+
+from .behind import behind_everybody
 
 FEASIBLE = (int(spyrrow.ReportType.ExplFeas), int(spyrrow.ReportType.CmprFeas), int(spyrrow.ReportType.Final))
 EVERY = 0.1
@@ -26,17 +26,9 @@ def _said(solution: Any, last: bool) -> str:
     return json.dumps({"length": solution.width, "placed": placed, "last": last})
 
 
-def _behind_everybody() -> None:
-    """Whoever answers people goes first. Where the machine shares its time out by session, a session of its own goes last."""
-    os.nice(19)
-    with suppress(OSError):
-        os.setsid()
-        Path("/proc/self/autogroup").write_text("19", encoding="ascii")
-
-
 def main() -> None:
     """Pack, and say each better layout."""
-    _behind_everybody()
+    behind_everybody()
     # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)

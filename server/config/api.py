@@ -65,7 +65,16 @@ api.add_router("", runs)
 api.add_router("", library)
 api.add_router("", keeping)
 
-STATUS = {ManySheets: 409, OfThatDay: 409, Missing: 404, Conflict: 409, OtherPerson: 409, NotSignedIn: 401, TooOften: 429}
+STATUS = {
+    ManySheets: 409,
+    OfThatDay: 409,
+    Missing: 404,
+    Conflict: 409,
+    OtherPerson: 409,
+    NotSignedIn: 401,
+    TooOften: 429,
+    **store_faults.STATUS,
+}
 
 
 @api.exception_handler(PatternError)

@@ -11,6 +11,8 @@ from .garbage import look_seldom
 MOST_PROCESSES: Final = 4
 """More would only make writers queue: there is one database file."""
 
+READER: Final = 1
+"""Process beside them that reads what comes from outside."""
 LONG_WORK: Final = 0 if os.environ.get("STEADY_SHEAR_WORKER") == "elsewhere" else 1
 """Processes beside them for lays and the like; none where ``manage.py long_work`` does that by itself."""
 
@@ -30,11 +32,15 @@ def main() -> None:
     from django.core.management import call_command
     from django.db import connections
 
+    from ..apart.door import open_door
+    from ..apart.reader import Reader
+    from ..apart.ready import make_ready
+    from ..apart.turns import InTurn
     from ..keeping.copies import at_work
     from ..longwork.worker import work
     from .fair import Counts
     from .warm import warm_up
-    from .workers import give_memory_back, listening, look_after, serve
+    from .workers import AT_ONCE, give_memory_back, listening, look_after, serve
     from .wsgi import application
 
     call_command("migrate", verbosity=0)
@@ -50,16 +56,22 @@ def main() -> None:
     connections.close_all()
     print(f"Steady Shear is open at http://{host}:{port}", flush=True)
     counts = Counts(count)
+    door = open_door()
+    answering = InTurn(application, AT_ONCE)
 
     def part(number: int) -> None:
+        if number < count:
+            serve(answering, sock, number, counts)
+            return
+        sock.close()
         if number == count:
-            sock.close()
-            work()
+            make_ready()
+            Reader(door.reading).work()
         else:
-            serve(application, sock, number, counts)
+            work()
 
     with at_work():
-        look_after(count + LONG_WORK, part)
+        look_after(count + READER + LONG_WORK, part)
 
 
 if __name__ == "__main__":

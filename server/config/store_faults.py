@@ -62,4 +62,4 @@ def _one(error: BaseException) -> PatternError | None:
     return None
 
 
-STATUS: Final = {Full: 507, Unwritable: 503, Busy: 503}
+STATUS: Final[dict[type[PatternError], int]] = {Full: 507, Unwritable: 503, Busy: 503}

@@ -10,8 +10,8 @@ from patterncraft.geometry.crossing import ALL_PAIRS, crossing_pair
 from patterncraft.geometry.segment import Segment
 from patterncraft.measures.tables import TABLES
 
-from ..shelf.proof import proved
-from ..shelf.services import as_json, draft_file
+from ..shelf.proof import as_json, proved
+from ..shelf.services import draft_file
 
 
 def warm_up() -> None:

@@ -20,11 +20,14 @@ from typing import Any, Final
 
 from waitress import create_server
 
+from ..apart.door import IN_ALL
 from .fair import Counts, takes_its_turn
 
-THREADS: Final = 3
-"""of a process. With twenty people on two cores the 95th percentile was 202 ms with four, 175 with three, 167 with two; with two a long
+AT_ONCE: Final = 3
+"""requests that a process computes at one time. With twenty people on two cores the 95th percentile was 202 ms with four, 175 with three, 167 with two; with two a long
 calculation and a sign-in would be all a process does."""
+THREADS: Final = AT_ONCE + IN_ALL
+"""of a process: those that wait for a file to be read compute nothing"""
 CONNECTIONS: Final = 2_000
 """of a process, open at once"""
 SILENT: Final = 30
@@ -56,6 +59,8 @@ def serve(application: Any, sock: socket.socket, process: int = 0, counts: Count
         application,
         sockets=[sock],
         threads=THREADS,
+        # So that it is seen when an asker goes.
+        channel_request_lookahead=1,
         ident=None,
         connection_limit=CONNECTIONS,
         channel_timeout=SILENT,

@@ -7,8 +7,8 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
+from ..apart.door import apart
 from ..config.answers import ERRORS, Missing
-from ..config.reader import ALONE
 from ..shelf.models import Block
 from ..shelf.services import revision_of
 from ..styles.models import Style
@@ -75,9 +75,7 @@ def unpin_note(request: HttpRequest, fitting_id: int, note_id: int) -> HttpRespo
 def add_photograph(request: HttpRequest, fitting_id: int, caption: Annotated[str, Query(max_length=200)] = "") -> HttpResponse:
     """A picture of the toile, sent as the request's body."""
     found = services.fitting_of(workroom_of(request), fitting_id)
-    # One at a time in each process: a picture unpacks to many times its size.
-    with ALONE:
-        kept = redrawn(request.body)
+    kept = apart(workroom_of(request).pk, "Photograph", redrawn, request.body)
     found.photographs.create(jpeg=kept.jpeg, width=kept.width, height=kept.height, caption=caption)
     return as_json_answer(log_out(found.block))
 

@@ -17,6 +17,8 @@ MOST: Final = 40_000_000
 LONGEST: Final = 2000
 """Dots along the longer side of what is kept."""
 QUALITY: Final = 85
+BAND: Final = 64
+"""Dots high of what is looked at at once."""
 NARROW: Final = 16
 """Dots of the shorter side of what is kept, at least."""
 
@@ -46,7 +48,11 @@ def redrawn(data: bytes, longest: int = LONGEST) -> Kept:
                         "Photograph",
                         f"Make it smaller: {MOST / 1e6:.0f} million are the most.",
                     )
-                upright = _as_seen(ImageOps.exif_transpose(found))
+                found.draft("RGB", (longest, longest))
+                seen = _as_seen(found)
+                # Smaller first: whatever comes after takes as much memory again.
+                seen.thumbnail((longest, longest))
+                upright = ImageOps.exif_transpose(seen)
         except BadFile:
             raise
         except (Image.DecompressionBombError, Image.DecompressionBombWarning) as e:
@@ -60,7 +66,6 @@ def redrawn(data: bytes, longest: int = LONGEST) -> Kept:
             SyntaxError,
         ) as e:
             raise BadFile("it is no photograph that can be read.", "Photograph", "Send a JPEG, PNG or WebP picture.") from e
-    upright.thumbnail((longest, longest))
     if min(upright.size) < NARROW:
         raise BadFile(
             f"it is {width} × {height} dots: nothing can be seen on it.",
@@ -75,13 +80,27 @@ def redrawn(data: bytes, longest: int = LONGEST) -> Kept:
 
 
 def _as_seen(picture: Image.Image) -> Image.Image:
-    """In colours of eight bits as an eye sees it: what is transparent lies on white paper, and sixteen bits of grey are brought down to eight. (The library's
-    own way there makes white of the one and black of the other.)"""
-    if picture.mode.startswith(("I", "F")):
-        deep = np.asarray(picture, dtype=np.float64)
-        most = 65535.0 if deep.max(initial=0.0) > 255.0 else 255.0
-        return Image.fromarray(np.clip(deep * (255.0 / most), 0, 255).astype(np.uint8)).convert("RGB")
-    if picture.has_transparency_data:
-        clear = picture.convert("RGBA")
+    """In colours of eight bits as an eye sees it; band by band, so that no second picture of its size is made on the way."""
+    if picture.mode == "RGB" and not picture.has_transparency_data:
+        return picture
+    width, height = picture.size
+    seen = Image.new("RGB", picture.size)
+    for top in range(0, height, BAND):
+        seen.paste(_band_as_seen(picture.crop((0, top, width, min(top + BAND, height)))), (0, top))
+    # Which way is up, where the file says so.
+    seen.info["exif"] = picture.getexif().tobytes()
+    # The library lets go of its dots.
+    picture.close()
+    return seen
+
+
+def _band_as_seen(band: Image.Image) -> Image.Image:
+    """What is transparent lies on white paper, and sixteen bits of grey are brought down to eight. (The library's own way there makes white of the one and black of
+    the other.)"""
+    if band.mode.startswith(("I", "F")):
+        deep = np.asarray(band, dtype=np.float32)
+        return Image.fromarray(np.clip(deep / 257.0, 0, 255).astype(np.uint8)).convert("RGB")
+    if band.has_transparency_data:
+        clear = band.convert("RGBA")
         return Image.alpha_composite(Image.new("RGBA", clear.size, "white"), clear).convert("RGB")
-    return picture.convert("RGB")
+    return band.convert("RGB")

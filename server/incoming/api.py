@@ -50,7 +50,7 @@ def glossary(request: HttpRequest) -> GlossaryOut:
 @router.post("/incoming", response={200: IncomingOut, **ERRORS})
 def take_in(request: HttpRequest, name: Annotated[str, Query(max_length=NAME_LETTERS)] = "") -> HttpResponse:
     """An SVG, a DXF or a photograph, sent as the request's body."""
-    return as_json_answer(incoming_out(services.take_in(workroom_of(request), name, request.body)))
+    return as_json_answer(incoming_out(*services.take_in(workroom_of(request), name, request.body)))
 
 
 @router.get("/incoming/{incoming_id}", response={200: IncomingOut, **ERRORS})

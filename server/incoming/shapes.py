@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Self
 
 from pydantic import Field
 
@@ -92,14 +92,10 @@ class BroughtOut(Wire):
     told: list[str]
 
 
-class IncomingOut(Wire):
-    """Everything of it. ``unit``: what the drawing says; ``guess``: what it was taken for where it says nothing. ``ours``: it needs no plan. ``refused``: why it
+class Shown(Wire):
+    """What can be seen of it. ``unit``: what the drawing says; ``guess``: what it was taken for where it says nothing. ``ours``: it needs no plan. ``refused``: why it
     cannot be a block yet."""
 
-    id: int
-    name: str
-    kind: str
-    plan: Plan
     unit: str
     guess: str
     ours: bool
@@ -109,9 +105,35 @@ class IncomingOut(Wire):
     inner: list[str]
     edges: list[EdgeOut]
     extent: Box | None
-    photograph: CardPhotographOut | None
     brought: BroughtOut | None
     refused: Fault | None
+
+    @classmethod
+    def nothing(cls, refused: Fault) -> Self:
+        """It cannot be read, and why."""
+        return cls(
+            unit="",
+            guess="",
+            ours=False,
+            told=[],
+            open_lines=[],
+            outlines=[],
+            inner=[],
+            edges=[],
+            extent=None,
+            brought=None,
+            refused=refused,
+        )
+
+
+class IncomingOut(Shown):
+    """Everything of it."""
+
+    id: int
+    name: str
+    kind: str
+    plan: Plan
+    photograph: CardPhotographOut | None
 
 
 class KeepIn(Wire):

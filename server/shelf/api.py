@@ -14,21 +14,21 @@ from patterncraft.drafting.schools import school
 from patterncraft.errors import BadSetting
 from patterncraft.fitting.corrected import corrected, read_correction
 from patterncraft.formats.openfile import BlockFile
-from patterncraft.formats.openfile_io import block_file, read_file, write_file
+from patterncraft.formats.openfile_io import block_file, write_file
 from patterncraft.house import HouseRules
 from patterncraft.measures.keys import MEASURES
 from patterncraft.texts import NAME_LETTERS
 from patterncraft.units import format_length
 
+from ..apart.door import apart
 from ..config.answers import ERRORS, download
-from ..config.reader import ALONE
 from ..people.models import Person
 from ..people.words import chart_of, known_values
 from ..workrooms.access import workroom_of
 from ..workrooms.models import Workroom
 from . import services
 from .models import Block
-from .proof import told_if_unreadable
+from .proof import proved_file, told_if_unreadable
 from .rail import Asked, names, page
 from .shapes import BlockDetail, BlockIn, BlockName, BlockOut, BlockState, CureIn, RevisionIn, RevisionOut, ShelfOut
 from .words import draft_out
@@ -83,10 +83,8 @@ def import_block(
     """Take a block from an open file, sent as the request's body."""
     room = workroom_of(request)
     person = Person.objects.one(room, person_id) if person_id is not None else None
-    # One at a time in each process: two that share an interpreter would both take more than twice as long.
-    with ALONE:
-        file = read_file(request.body, BlockFile)
-        block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported")
+    file, draft = apart(room.pk, name, proved_file, request.body, name)
+    block = services.keep_block(room, name or file.name or "Imported block", person, file, "imported", draft=draft)
     return HttpResponse(block_out(block, room).model_dump_json(), content_type="application/json")
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import logging
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -17,14 +18,20 @@ from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.drawing import Box, Drawing, draw
 from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.openfile import BlockFile
-from patterncraft.formats.openfile_io import read_block
+from patterncraft.formats.openfile_io import read_block, read_file, write_file
 from patterncraft.formats.svg import pattern_svg
 from patterncraft.house import HouseRules
 from patterncraft.style import lay_on_table
+from patterncraft.texts import NAME_LETTERS
 
 log = logging.getLogger(__name__)
 NOTHING: Final = Drawing(pieces=[], box=Box(left=0.0, top=0.0, right=1.0, bottom=1.0))
 """The drawing of a block that cannot be read."""
+
+
+def as_json(file: BlockFile) -> Any:
+    """A file as plain data, as it is stored."""
+    return json.loads(write_file(file))
 
 
 def proved(content: Any, where: str) -> Draft:
@@ -39,6 +46,12 @@ def proved(content: Any, where: str) -> Draft:
             _drawn_again(draft, where)
         _shown(draft)
     return draft
+
+
+def proved_file(data: bytes, name: str) -> tuple[BlockFile, Draft]:
+    """A block's open file from outside, and the block in it, proved under the name it will have. Raises BadFile, and what the core says is wrong."""
+    file = read_file(data, BlockFile)
+    return file, proved(as_json(file), (name or file.name)[:NAME_LETTERS])
 
 
 @contextmanager

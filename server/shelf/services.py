@@ -15,7 +15,7 @@ from patterncraft.drafting.schools import SCHOOLS, school
 from patterncraft.errors import BadMeasure, BadSetting
 from patterncraft.fitting.again import drafted_again
 from patterncraft.formats.openfile import BlockFile
-from patterncraft.formats.openfile_io import block_file, read_block, write_file
+from patterncraft.formats.openfile_io import block_file, read_block
 from patterncraft.texts import NAME_LETTERS, tidy
 from patterncraft.units import Unit, parse_length
 
@@ -25,15 +25,24 @@ from ..people.models import Person
 from ..workrooms.models import Workroom
 from .cards import DESCRIBED, describe
 from .models import Block, BlockRevision
-from .proof import proved, told_if_unreadable
+from .proof import as_json, proved, told_if_unreadable
 
 
-def keep_block(room: Workroom, name: str, person: Person | None, file: BlockFile, note: str = "", size_set: str = "") -> Block:
-    """A new block with its first revision, once that has been read back and drawn (``proof``). ``size_set``: the family of sizes it hangs in."""
+def keep_block(
+    room: Workroom,
+    name: str,
+    person: Person | None,
+    file: BlockFile,
+    note: str = "",
+    size_set: str = "",
+    draft: Draft | None = None,
+) -> Block:
+    """A new block with its first revision, once that has been read back and drawn (``proof``). ``size_set``: the family of sizes it hangs in; ``draft``: the block in
+    the file, where that is proved already."""
     if not tidy(name):
         raise BadSetting("a block needs a name.", cure="Type one.", field="name")
     content = as_json(file)
-    draft = proved(content, name[:NAME_LETTERS])
+    draft = draft or proved(content, name[:NAME_LETTERS])
     with transaction.atomic():
         block = Block(workroom=room, person=person, name=tidy(name)[:NAME_LETTERS], size_set=size_set)
         describe(block, draft, stored_letters(content))
@@ -78,11 +87,6 @@ def read_settings(school_name: str, typed: dict[str, Any], unit: Unit) -> dict[s
             raise BadSetting(e.message, e.where, e.cure, name) from None
 
     return {name: read(name, value) for name, value in typed.items()}
-
-
-def as_json(file: BlockFile) -> Any:
-    """A file as plain data."""
-    return json.loads(write_file(file))
 
 
 def draft_file(school_name: str, measures: Mapping[str, float], settings: dict[str, Any], name: str) -> BlockFile:

@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 
+from patterncraft.errors import BadFile
 from patterncraft.formats.openfile_io import write_file
 from server.config.remembered import forget_here
 from server.shelf.models import Block, BlockRevision
@@ -113,17 +114,15 @@ def test_a_name_for_the_import_is_held_to_the_same_length(us: Caller) -> None:
     assert "at most 120 letters" in answer.json()["error"]["message"]
 
 
-def test_whatever_else_goes_wrong_in_drawing_is_found_before_it_is_kept(us: Caller, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_whatever_else_goes_wrong_in_drawing_is_found_before_it_is_kept(monkeypatch: pytest.MonkeyPatch) -> None:
     import server.shelf.proof as proof
 
     def fails(*_: Any) -> None:
         raise ZeroDivisionError
 
     monkeypatch.setattr(proof, "pattern_svg", fails)
-    answer = us.post("/blocks/import", good())
-    assert (answer.status_code, answer.json()["error"]["code"]) == (422, "bad_file")
-    assert "cannot be read or drawn" in answer.json()["error"]["message"]
-    assert Block.objects.count() == 0
+    with pytest.raises(BadFile, match="cannot be read or drawn"):
+        proof.proved_file(json.dumps(good()).encode(), "")
 
 
 @pytest.fixture
