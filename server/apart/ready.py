@@ -3,18 +3,16 @@
 from __future__ import annotations
 
 import gc
+import os
 
 
 def make_ready() -> None:
-    """Drawings, photographs, blocks."""
-    import cv2
-
-    from ..fitting import photographs
-    from ..incoming import shown
+    """Drawings and blocks; what photographs take besides is loaded by those who read one."""
+    # Each reading has one processor, and no threads to share it between.
+    os.environ["OPENCV_FOR_THREADS_NUM"] = "1"
+    from ..incoming import flattened, shown
     from ..shelf import proof
 
-    # Each reading has one processor, and no threads to share it between.
-    cv2.setNumThreads(1)
-    del photographs, shown, proof
+    del flattened, shown, proof
     gc.collect()
     gc.freeze()

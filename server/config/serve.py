@@ -33,6 +33,7 @@ def main() -> None:
     from django.db import connections
 
     from ..apart.door import open_door
+    from ..apart.memory import one_heap
     from ..apart.reader import Reader
     from ..apart.ready import make_ready
     from ..apart.turns import InTurn
@@ -40,7 +41,7 @@ def main() -> None:
     from ..longwork.worker import work
     from .fair import Counts
     from .warm import warm_up
-    from .workers import AT_ONCE, give_memory_back, listening, look_after, serve
+    from .workers import AT_ONCE, listening, look_after, serve
     from .wsgi import application
 
     call_command("migrate", verbosity=0)
@@ -48,7 +49,7 @@ def main() -> None:
     if demo:
         call_command("load_demo")
     host, port = os.environ.get("HOST", "127.0.0.1"), int(os.environ.get("PORT", "8000"))
-    give_memory_back()
+    one_heap()
     warm_up()
     sock = listening(host, port)
     count = int(os.environ.get("WORKERS", min(MOST_PROCESSES, len(os.sched_getaffinity(0)))))

@@ -7,8 +7,6 @@ without giving a thread to any of them (measured beside gunicorn in docs/safety.
 
 from __future__ import annotations
 
-import contextlib
-import ctypes
 import os
 import signal
 import socket
@@ -32,8 +30,6 @@ CONNECTIONS: Final = 2_000
 """of a process, open at once"""
 SILENT: Final = 30
 """seconds after which a connection that says nothing is closed"""
-M_ARENA_MAX: Final = -8
-"""as malloc.h has it"""
 TOO_FAST: Final = 1.0
 """seconds: a process that lives no longer than this is started anew only after as long a pause"""
 LARGEST_BODY: Final = 65 * 1024 * 1024
@@ -71,12 +67,6 @@ def serve(application: Any, sock: socket.socket, process: int = 0, counts: Count
     if counts:
         takes_its_turn(server, counts, process)
     server.run()
-
-
-def give_memory_back() -> None:
-    """Where the C library is glibc: one heap for all threads, so that what a large file took is there for the next one."""
-    with contextlib.suppress(OSError, AttributeError):
-        ctypes.CDLL("libc.so.6").mallopt(ctypes.c_int(M_ARENA_MAX), ctypes.c_int(1))
 
 
 def look_after(count: int, work: Callable[[int], None]) -> None:

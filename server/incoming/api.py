@@ -17,7 +17,6 @@ from ..config.answers import ERRORS, Missing
 from ..people.models import Person
 from ..shelf.shapes import BlockOut
 from ..shelf.words_of_block import block_out
-from ..styles.words import as_json_answer
 from ..workrooms.access import workroom_of
 from . import services
 from .models import Incoming
@@ -50,13 +49,13 @@ def glossary(request: HttpRequest) -> GlossaryOut:
 @router.post("/incoming", response={200: IncomingOut, **ERRORS})
 def take_in(request: HttpRequest, name: Annotated[str, Query(max_length=NAME_LETTERS)] = "") -> HttpResponse:
     """An SVG, a DXF or a photograph, sent as the request's body."""
-    return as_json_answer(incoming_out(*services.take_in(workroom_of(request), name, request.body)))
+    return _answer(incoming_out(*services.take_in(workroom_of(request), name, request.body)))
 
 
 @router.get("/incoming/{incoming_id}", response={200: IncomingOut, **ERRORS})
 def one(request: HttpRequest, incoming_id: int) -> HttpResponse:
     """It, with all that was said of it so far."""
-    return as_json_answer(incoming_out(_one(request, incoming_id)))
+    return _answer(incoming_out(_one(request, incoming_id)))
 
 
 @router.delete("/incoming/{incoming_id}", response={200: Taken, **ERRORS})
@@ -72,7 +71,7 @@ def set_plan(request: HttpRequest, incoming_id: int, body: Plan) -> HttpResponse
     found = _one(request, incoming_id)
     found.plan = body.model_dump(mode="json")
     found.save(update_fields=["plan"])
-    return as_json_answer(incoming_out(found))
+    return _answer(incoming_out(found))
 
 
 @router.post("/incoming/{incoming_id}/corners", response={200: IncomingOut, **ERRORS})
@@ -80,7 +79,7 @@ def change_corner(request: HttpRequest, incoming_id: int, body: CornerIn) -> Htt
     """A corner put in where one points, or taken out."""
     found = _one(request, incoming_id)
     services.change_corner(found, body)
-    return as_json_answer(incoming_out(found))
+    return _answer(incoming_out(found))
 
 
 @router.put("/incoming/{incoming_id}/sheet", response={200: IncomingOut, **ERRORS})
@@ -88,7 +87,7 @@ def set_sheet(request: HttpRequest, incoming_id: int, body: SheetIn) -> HttpResp
     """The sheet of known size in the photograph, marked by hand or looked for; the photograph is made flat by it."""
     found = _one(request, incoming_id)
     services.set_sheet(found, body)
-    return as_json_answer(incoming_out(found))
+    return _answer(incoming_out(found))
 
 
 @router.put("/incoming/{incoming_id}/trace", response={200: IncomingOut, **ERRORS})
@@ -97,7 +96,7 @@ def set_trace(request: HttpRequest, incoming_id: int, body: Trace) -> HttpRespon
     found = _one(request, incoming_id)
     found.trace = body.model_dump(mode="json")
     found.save(update_fields=["trace"])
-    return as_json_answer(incoming_out(found))
+    return _answer(incoming_out(found))
 
 
 @router.post("/incoming/{incoming_id}/snap", response={200: Point, **ERRORS})
@@ -131,7 +130,11 @@ def keep(request: HttpRequest, incoming_id: int, body: KeepIn) -> HttpResponse:
     room = workroom_of(request)
     person = Person.objects.one(room, body.person_id) if body.person_id is not None else None
     block = services.keep(_one(request, incoming_id), body.name, person)
-    return as_json_answer(block_out(block, room))
+    return _answer(block_out(block, room).model_dump_json())
+
+
+def _answer(body: str) -> HttpResponse:
+    return HttpResponse(body, content_type="application/json")
 
 
 def _one(request: HttpRequest, pk: int) -> Incoming:

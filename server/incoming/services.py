@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any, Final
+from typing import Final
 
 from pydantic import ValidationError
 
 from patterncraft.errors import BadFile
 from patterncraft.formats.openfile_io import block_file
-from patterncraft.incoming.block_in import read_drawing
-from patterncraft.incoming.drawn import Drawn
+from patterncraft.incoming.drawn import Unit
 from patterncraft.incoming.plan import Plan
 from patterncraft.incoming.plan_edit import without_corner
 from patterncraft.tracing.trace import Trace
@@ -23,16 +22,16 @@ from ..shelf.services import keep_block
 from ..workrooms.models import Workroom
 from .flattened import flattened, snapped_on, taken_in
 from .models import Incoming
-from .shapes import CornerIn, SheetIn, Shown, SnapIn
-from .shown import Source, brought, cornered, looked_at
+from .shapes import CornerIn, SheetIn, SnapIn
+from .shown import Source, brought, cornered, looked_at, packed
 
 MOST: Final = 40
 """Drawings and photographs that may wait in a workroom."""
 A4: Final = (21.0, 29.7)
 
 
-def take_in(room: Workroom, name: str, data: bytes) -> tuple[Incoming, Shown | None]:
-    """What came, read and looked at once to see that it can be; and what was seen of a drawing. Raises BadFile for what is neither drawing nor photograph, Busy."""
+def take_in(room: Workroom, name: str, data: bytes) -> tuple[Incoming, str]:
+    """What came, read and looked at once to see that it can be; and what was seen of a drawing (``shown``). Raises BadFile for what is neither drawing nor photograph, Busy."""
     if Incoming.objects.filter(workroom=room).count() >= MOST:
         raise BadFile(f"{MOST} drawings wait already.", "", "Hang some on the shelf, or throw some away.")
     if _looks_drawn(data):
@@ -48,7 +47,7 @@ def take_in(room: Workroom, name: str, data: bytes) -> tuple[Incoming, Shown | N
         height=kept.height,
         **flat._asdict(),
     )
-    return found, None
+    return found, ""
 
 
 def _looks_drawn(data: bytes) -> bool:
@@ -125,10 +124,10 @@ def source_of(found: Incoming) -> Source:
     return _read(found.workroom_id, found.pk, plan_of(found).unit)
 
 
-@lru_cache(maxsize=4)
-def _read(house: int, pk: int, unit: Any) -> Drawn:
+@lru_cache(maxsize=8)
+def _read(house: int, pk: int, unit: Unit | None) -> bytes:
     found = Incoming.objects.only("data", "name").get(pk=pk)
-    return apart(house, found.name, read_drawing, bytes(found.data), found.name, unit)
+    return apart(house, found.name, packed, bytes(found.data), found.name, unit)
 
 
 remembered(_read.cache_clear)

@@ -126,14 +126,18 @@ class Shown(Wire):
         )
 
 
-class IncomingOut(Shown):
-    """Everything of it."""
+class Said(Wire):
+    """What it is, and what was said of it."""
 
     id: int
     name: str
     kind: str
     plan: Plan
     photograph: CardPhotographOut | None
+
+
+class IncomingOut(Said, Shown):
+    """Everything of it."""
 
 
 class KeepIn(Wire):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pickle
 from typing import Final
 
 from patterncraft.drafting.audit import audit
@@ -11,7 +12,7 @@ from patterncraft.geometry.region import box_of
 from patterncraft.geometry.svgpath import to_svg
 from patterncraft.house import HouseRules
 from patterncraft.incoming.block_in import BlockIn, block_in, read_drawing, scaled
-from patterncraft.incoming.drawn import Drawn
+from patterncraft.incoming.drawn import Drawn, Unit
 from patterncraft.incoming.outlines import Outline, outlines_of
 from patterncraft.incoming.own import is_own
 from patterncraft.incoming.piece_in import edges_of
@@ -26,18 +27,22 @@ from .shapes import BroughtOut, EdgeOut, OutlineOut, Shown
 
 STROKES: Final = 400
 """Inner strokes that are drawn."""
-Source = Drawn | Trace
-"""A drawing that was read, or what was clicked on a photograph."""
+Source = bytes | Trace
+"""A drawing that was read, packed, or what was clicked on a photograph."""
 
 
-def shown(source: Source, plan: Plan, rules: HouseRules, name: str) -> Shown:
-    """All that can be seen of it; what cannot be read is told."""
+def shown(source: Source, plan: Plan, rules: HouseRules, name: str) -> str:
+    """All that can be seen of it, as it goes over the wire: whoever asked need not hold it in any other form."""
     try:
-        drawn = drawn_from(source)
-        # Places of the plan are given before a known length makes it larger: so the page shows it.
-        before = scaled(drawn, plan.model_copy(update={"known": None, "square": None}))
+        return _seen(drawn_from(source), plan, rules, name).model_dump_json()
     except PatternError as e:
-        return Shown.nothing(fault_of(e, rules.unit))
+        return Shown.nothing(fault_of(e, rules.unit)).model_dump_json()
+
+
+def _seen(drawn: Drawn, plan: Plan, rules: HouseRules, name: str) -> Shown:
+    """What is no block yet is told. Raises BadFile for what cannot be read."""
+    # Places of the plan are given before a known length makes it larger: so the page shows it.
+    before = scaled(drawn, plan.model_copy(update={"known": None, "square": None}))
     outlines = before.found.outlines
     boxes = [box_of(o.path.segments) for o in outlines] + [box_of(p.path.segments) for p in before.found.inner]
     seen = Shown(
@@ -57,7 +62,7 @@ def shown(source: Source, plan: Plan, rules: HouseRules, name: str) -> Shown:
         refused=None,
     )
     try:
-        done = brought(drawn, plan, name)
+        done = block_in(drawn, plan, name)
         lines = [audit_out(x, rules.unit) for x in audit(done.block, rules)]
         seen.brought = BroughtOut(
             drawing=draw(done.block.pattern, rules), audit=lines, told=[in_unit(t, rules.unit) for t in done.told]
@@ -67,14 +72,22 @@ def shown(source: Source, plan: Plan, rules: HouseRules, name: str) -> Shown:
     return seen
 
 
-def looked_at(data: bytes, rules: HouseRules, name: str) -> Shown:
+def looked_at(data: bytes, rules: HouseRules, name: str) -> str:
     """A drawing that has just come. Raises BadFile where it is none."""
-    return shown(read_drawing(data, name), Plan(), rules, name)
+    return _seen(read_drawing(data, name), Plan(), rules, name).model_dump_json()
+
+
+def packed(data: bytes, name: str, unit: Unit | None) -> bytes:
+    """A drawing as it was read, to be kept and handed in again: a tenth of the memory that its lines take. Raises BadFile."""
+    return pickle.dumps(read_drawing(data, name, unit), protocol=pickle.HIGHEST_PROTOCOL)
 
 
 def drawn_from(source: Source) -> Drawn:
     """As lines. Raises BadFile."""
-    return drawn_of(source) if isinstance(source, Trace) else source
+    if isinstance(source, Trace):
+        return drawn_of(source)
+    drawn: Drawn = pickle.loads(source)
+    return drawn
 
 
 def brought(source: Source, plan: Plan, name: str) -> BlockIn:

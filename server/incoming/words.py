@@ -16,7 +16,7 @@ from ..config.answers import fault_of
 from ..config.store_faults import Busy
 from . import services
 from .models import Incoming
-from .shapes import CardPhotographOut, IncomingHead, IncomingOut, Shown, SpanOut, TracedOut
+from .shapes import CardPhotographOut, IncomingHead, Said, Shown, SpanOut, TracedOut
 from .shown import shown
 
 SURE: Final = 0.3
@@ -28,8 +28,9 @@ def head_of(found: Incoming) -> IncomingHead:
     return IncomingHead(id=found.pk, name=found.name, kind=found.kind, came=found.created.date().isoformat())
 
 
-def incoming_out(found: Incoming, seen: Shown | None = None) -> IncomingOut:
-    """All of it as it stands; what cannot be read is told and nothing is lost. ``seen``: its lines, where they have just been looked at. Raises Busy."""
+def incoming_out(found: Incoming, seen: str = "") -> str:
+    """All of it as it stands (``IncomingOut``, in JSON); what cannot be read is told and nothing is lost. ``seen``: its lines, where they have just been looked at. Raises
+    Busy."""
     rules = found.workroom.house_rules()
     plan = services.plan_of(found)
     try:
@@ -37,9 +38,11 @@ def incoming_out(found: Incoming, seen: Shown | None = None) -> IncomingOut:
     except Busy:
         raise
     except PatternError as e:
-        seen = Shown.nothing(fault_of(e, rules.unit))
+        seen = Shown.nothing(fault_of(e, rules.unit)).model_dump_json()
     photograph = _photograph(found, rules) if found.kind == Incoming.Kind.PHOTOGRAPH else None
-    return IncomingOut(id=found.pk, name=found.name, kind=found.kind, plan=plan, photograph=photograph, **dict(seen))
+    head = Said(id=found.pk, name=found.name, kind=found.kind, plan=plan, photograph=photograph).model_dump_json()
+    # Both are objects: one of all their fields.
+    return f"{head[:-1]},{seen[1:]}"
 
 
 def _photograph(found: Incoming, rules: HouseRules) -> CardPhotographOut:
