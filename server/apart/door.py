@@ -20,7 +20,6 @@ from patterncraft.errors import BadFile, PatternError
 from ..config.store_faults import Busy
 from . import letter
 from .letter import Word
-from .memory import give_back
 from .turns import asker_has_gone, out_of_turn
 
 PATIENCE: Final = 20.0
@@ -29,8 +28,6 @@ LOOK: Final = 0.25
 """seconds between looks whether the asker has gone"""
 OF_A_HOUSE: Final = 2
 """readings that a house may ask of a process at one time: a thread waits for each"""
-HEAVY: Final = 256 * 1024
-"""bytes asked about from which on what they took is given back to the system at once"""
 IN_ALL: Final = 3
 """readings that a process may ask for at one time"""
 Ts = TypeVarTuple("Ts")
@@ -96,10 +93,9 @@ def apart(house: int, where: str, function: Callable[[*Ts], T], *args: *Ts) -> T
     Raises what the core refuses; BadFile where it breaks, or takes more than it is given (``limits``); Busy where too much is being read. Where nobody waits for the answer any
     more, the reading is ended, and Busy is raised.
     """
-    file, heavy = letter.blank(), True
+    file = letter.blank()
     try:
         letter.write(file, (function, args))
-        heavy = letter.size(file) > HEAVY
         with _counted(house), out_of_turn():
             word = _asked(house, file)
         if word is Word.READ:
@@ -108,8 +104,6 @@ def apart(house: int, where: str, function: Callable[[*Ts], T], *args: *Ts) -> T
         raise letter.refusal(file) if word is Word.REFUSED else _told(word, where)
     finally:
         os.close(file)
-        if heavy:
-            give_back()
 
 
 def _asked(house: int, file: int) -> Word:

@@ -43,11 +43,6 @@ def write(file: int, what: Any) -> None:
         data = data[os.write(file, data) :]
 
 
-def size(file: int) -> int:
-    """Bytes that stand there."""
-    return os.fstat(file).st_size
-
-
 def read(file: int) -> Any:
     """What stands there."""
     os.lseek(file, 0, os.SEEK_SET)

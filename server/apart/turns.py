@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import gc
 import threading
 from collections.abc import Callable, Iterable, Iterator
 from contextlib import contextmanager
 from typing import Any, Final
 
+from .memory import give_back
+
+HEAVY: Final = 256 * 1024
+"""bytes of a body from which on what it took is given back to the system at once"""
 Application = Callable[[dict[str, Any], Any], Iterable[bytes]]
 
 
@@ -52,3 +57,7 @@ class InTurn:
                 return self._application(environ, start)
             finally:
                 _here.turn = _here.has_gone = None
+                if int(environ.get("CONTENT_LENGTH") or 0) > HEAVY:
+                    # A refusal and the frames that it came through hold each other, and with them the whole body.
+                    gc.collect()
+                    give_back()
