@@ -67,7 +67,9 @@ def _refuse_deep(root: Element, where: str) -> None:
 def _refuse_turned(root: Element, where: str) -> None:
     longest = max((len(e.get("transform", "")) for e in root.iter()), default=0)
     if longest > TURNS:
-        raise BadFile(f"a part of it is turned and shifted in {longest:,} letters.", where, "Save the outlines where they lie, without turns.")
+        raise BadFile(
+            f"a part of it is turned and shifted in {longest:,} letters.", where, "Save the outlines where they lie, without turns."
+        )
 
 
 def _hrefs(e: Element) -> list[str]:

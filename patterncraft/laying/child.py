@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 import os
+import resource
 import signal
 import sys
 import threading
@@ -17,6 +18,8 @@ import spyrrow
 from .behind import behind_everybody
 
 FEASIBLE = (int(spyrrow.ReportType.ExplFeas), int(spyrrow.ReportType.CmprFeas), int(spyrrow.ReportType.Final))
+SPARE = 20
+"""seconds"""
 EVERY = 0.1
 """seconds between looks at what was found"""
 
@@ -26,12 +29,19 @@ def _said(solution: Any, last: bool) -> str:
     return json.dumps({"length": solution.width, "placed": placed, "last": last})
 
 
+def _limited(seconds: int) -> None:
+    """Of the processor's time, and a little to load and to end."""
+    most = seconds + SPARE
+    resource.setrlimit(resource.RLIMIT_CPU, (most, most))
+
+
 def main() -> None:
     """Pack, and say each better layout."""
     behind_everybody()
     # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)
+    _limited(max(1, round(task["seconds"])) * task.get("workers", 1))
     items = [spyrrow.Item(x["id"], [tuple(p) for p in x["shape"]], x["demand"], x["turns"]) for x in task["items"]]
     instance = spyrrow.StripPackingInstance("lay", task["across"], items)
     config = spyrrow.StripPackingConfig(

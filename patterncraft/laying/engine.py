@@ -7,6 +7,7 @@ import signal
 import subprocess
 import sys
 import threading
+import time
 from collections.abc import Callable, Iterator
 from queue import Empty, Queue
 from typing import Final
@@ -20,6 +21,8 @@ LOOK: Final = 0.1
 """seconds between questions whether to stop"""
 PATIENCE: Final = 3.0
 """seconds given to the packer to end by itself"""
+GRACE: Final = 10.0
+"""seconds by the clock beyond those asked for, to load and to end"""
 LAYERS: Final = {"single": 1, "folded": 2, "doubled": 2}
 
 
@@ -48,8 +51,10 @@ def lays(task: Task, order: LayOrder, stop: Callable[[], bool] = lambda: False) 
         process.stdin.close()
     best: Lay | None = None
     stopped = False
+    # One that stands still, or counts its own time wrongly, is not waited for.
+    until = time.monotonic() + order.seconds + GRACE
     try:
-        while True:
+        while time.monotonic() < until:
             if not stopped and stop():
                 stopped = True
                 process.send_signal(signal.SIGINT)

@@ -10,8 +10,8 @@ class ClothConfig(AppConfig):
 
     def ready(self) -> None:
         """Lays are long work."""
-        from ..longwork.queue import KINDS
+        from ..longwork.turns import JOBS
         from .models import LayRecord
-        from .tasks import make_lay
+        from .tasks import LAY
 
-        KINDS[LayRecord] = make_lay
+        JOBS[LayRecord] = LAY

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
-from django_tasks import task
-
 from patterncraft.laying.buying import next_wider
 from patterncraft.laying.cloth import Cloth, LayOrder
 from patterncraft.laying.engine import lays
@@ -14,7 +12,8 @@ from patterncraft.laying.packing import task_of
 from patterncraft.laying.shapes import Shape
 from patterncraft.laying.stored import placed_data, read_shapes
 
-from ..longwork.at_work import AtWork, attempt_at
+from ..longwork.at_work import AtWork
+from ..longwork.turns import LONGEST, LONGEST_FIRST, Job
 from .models import LayRecord
 
 LEAST: Final = 1.0
@@ -23,21 +22,19 @@ WIDER: Final = 5.0
 """seconds at most that the next wider cloth is tried for"""
 
 
-@task()
-def make_lay(lay_id: int, attempt: int) -> None:
-    """Pack until the time is up, somebody says stop, or the worker is told to leave; then the lay waits for the next one, with what was found."""
-    attempt_at(LayRecord, lay_id, attempt, _pack, "The lay broke off for a reason nobody foresaw. Try it once more.")
-
-
 def _pack(at: AtWork[LayRecord]) -> None:
+    """Pack until the time is up, somebody says stop, the turn is over, or the worker is told to leave; then the lay waits for the next one, with what was found. Its turns
+    grow longer: each begins the search anew."""
     record, before = at.record, at.record.spent
     shapes, phases = read_shapes(record.shapes)
     order = record.lay_order()
     order = order.model_copy(update={"seconds": max(LEAST, order.seconds - before)})
     best = record.lay().length if record.placed else float("inf")
 
+    at.turn = min(LONGEST, max(LONGEST_FIRST, before))
+
     def is_over() -> bool:
-        return at.is_over(spent=before + at.seconds)
+        return at.gives_way(spent=before + at.seconds)
 
     for found in lays(task_of(shapes, record.cloth_card(), order, phases), order, is_over):
         if found.length < best - 1e-3:
@@ -58,3 +55,6 @@ def _try_wider(at: AtWork[LayRecord], shapes: Sequence[Shape], cloth: Cloth, ord
     found = [x.length for x in lays(task_of(shapes, wider, tried, {}), tried, at.is_over)]
     if found:
         at.keep(on_wider=found[-1])
+
+
+LAY: Final = Job(_pack, "The lay broke off for a reason nobody foresaw. Try it once more.")

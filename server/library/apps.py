@@ -10,8 +10,8 @@ class LibraryConfig(AppConfig):
 
     def ready(self) -> None:
         """Packing and taking in are long work."""
-        from ..longwork.queue import KINDS
+        from ..longwork.turns import JOBS
         from .models import Archive
-        from .tasks import carry
+        from .tasks import CARRY
 
-        KINDS[Archive] = carry
+        JOBS[Archive] = CARRY

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from django_tasks import task
-
 from ..config.remembered import forget_everywhere
-from ..longwork.at_work import AtWork, attempt_at
+from ..longwork.at_work import AtWork
+from ..longwork.turns import Job
 from .models import Archive
 from .packing import Stopped as StoppedPacking
 from .packing import packed
@@ -19,20 +18,16 @@ EVERY: Final = 10
 """things after which it is told how far it is"""
 
 
-@task()
-def carry(archive_id: int, attempt: int) -> None:
+def _carry(at: AtWork[Archive]) -> None:
     """Pack the library, or take one in."""
-    attempt_at(Archive, archive_id, attempt, _out if _way(archive_id) == Archive.Way.OUT else _in, BROKE)
-
-
-def _way(archive_id: int) -> str:
-    return Archive.objects.filter(pk=archive_id).values_list("way", flat=True).first() or Archive.Way.OUT
+    (_out if at.record.way == Archive.Way.OUT else _in)(at)
 
 
 def _told(at: AtWork[Archive]) -> Callable[[int, int], bool]:
     def told(done: int, of: int) -> bool:
         if done % EVERY == 0 or done == of:
             at.keep(done=done, of=of)
+        at.let_others_first()
         return not at.is_over()
 
     return told
@@ -58,3 +53,6 @@ def _in(at: AtWork[Archive]) -> None:
     taken = take_in(room, found)
     forget_everywhere()
     at.end(told=taken.sentences(), data=None)
+
+
+CARRY: Final = Job(_carry, BROKE)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any, ClassVar
+
 from django.db import models
 
 
@@ -18,6 +20,9 @@ class Long(models.Model):
         DONE = "done"
         FAILED = "failed"
 
+    HOUSE: ClassVar = "workroom_id"
+    """by what its house's number is found"""
+
     state = models.CharField(max_length=10, choices=State.choices, default=State.WAITING)
     stop = models.BooleanField(default=False)
     attempt = models.PositiveIntegerField(default=0)
@@ -31,3 +36,11 @@ class Long(models.Model):
     def going(self) -> bool:
         """Whether it waits, or is being done."""
         return self.state in (self.State.WAITING, self.State.RUNNING)
+
+    @property
+    def house(self) -> int:
+        """The number of the workroom that it is done for."""
+        found: Any = self
+        for name in self.HOUSE.split("__"):
+            found = getattr(found, name)
+        return int(found)

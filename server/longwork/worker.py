@@ -1,13 +1,19 @@
-"""The process that does the long work, one task after the other; started with the application, or by itself on a larger installation."""
+"""The process that does the long work, one turn after the other; started with the application, or by itself on a larger installation."""
 
 from __future__ import annotations
 
+import fcntl
 import logging
 import os
 import threading
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from datetime import timedelta
+from pathlib import Path
 from types import FrameType
 from typing import Final
 
+from django.conf import settings
 from django.core.management import call_command
 from django.db import Error, connections
 from django.utils.crypto import get_random_string
@@ -16,12 +22,14 @@ from django_tasks_db import DatabaseBackend
 from django_tasks_db.management.commands.db_worker import Worker
 
 from . import queue
+from .at_work import BEAT, UNDER_WAY, Heart
 from .leaving import is_leaving, leave, leaving_within
 
 EVERY: Final = 0.5
 """seconds between looks into an empty queue"""
 LOST: Final = 5.0
 """seconds between looks for what a killed worker left behind"""
+log = logging.getLogger(__name__)
 
 
 class LongWork(Worker):
@@ -39,32 +47,63 @@ def work() -> None:
     os.nice(10)
     for name in ("django_tasks", "django_tasks_db"):
         logging.getLogger(name).setLevel(logging.ERROR)
-    threading.Thread(target=_look_for_lost_work, daemon=True).start()
     if not isinstance(task_backends["default"], DatabaseBackend):
         # What waits with a broker is fetched by the broker's own worker.
         call_command("rqworker", "default", job_class="django_tasks_rq.Job", verbosity=0)
         return
-    worker = LongWork(
-        queue_names=["*"],
-        interval=EVERY,
-        batch=False,
-        backend_name="default",
-        startup_delay=False,
-        max_tasks=None,
-        worker_id=get_random_string(32),
-        excluded_queue_names=[],
-    )
-    worker.configure_signals()
-    worker.run()
+    with _alone() as alone:
+        if alone:
+            _quietly(lambda: queue.take_up_again(timedelta()))
+        for act, every in ((_beat, BEAT), (_take_up, LOST)):
+            threading.Thread(target=_again_and_again, args=(act, every), daemon=True).start()
+        Heart.beats = True
+        worker = LongWork(
+            queue_names=["*"],
+            interval=EVERY,
+            batch=False,
+            backend_name="default",
+            startup_delay=False,
+            max_tasks=None,
+            worker_id=get_random_string(32),
+            excluded_queue_names=[],
+        )
+        worker.configure_signals()
+        worker.run()
 
 
-def _look_for_lost_work() -> None:
-    while not is_leaving():
+@contextmanager
+def _alone() -> Iterator[bool]:
+    """Whether no other worker is at this library's work: what seems to be under way was left behind then, and need not be waited for. Where the database is a server
+    for several machines, nobody can know."""
+    with Path(settings.VAR, "long work").open("a") as mark:
         try:
-            queue.take_up_again()
-        except Error:
-            # The database is busy, or being restored: the next look will do.
-            logging.getLogger(__name__).warning("lost work could not be looked for", exc_info=True)
-        finally:
-            connections.close_all()
-        leaving_within(LOST)
+            fcntl.flock(mark, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            yield False
+            return
+        yield connections["default"].vendor == "sqlite"
+
+
+def _beat() -> None:
+    for at in tuple(UNDER_WAY):
+        at.look()
+
+
+def _take_up() -> None:
+    queue.take_up_again()
+
+
+def _again_and_again(act: Callable[[], object], every: float) -> None:
+    while not is_leaving():
+        _quietly(act)
+        leaving_within(every)
+    connections.close_all()
+
+
+def _quietly(act: Callable[[], object]) -> None:
+    try:
+        act()
+    except Error:
+        # The database is busy, or being restored: the next look will do.
+        log.warning("the long work could not be looked after", exc_info=True)
+        connections.close_all()

@@ -10,9 +10,9 @@ class RunsConfig(AppConfig):
 
     def ready(self) -> None:
         """Runs, and all their files in one, are long work."""
-        from ..longwork.queue import KINDS
+        from ..longwork.turns import JOBS
         from .models import RunFiles, RunRecord
-        from .tasks import make_files, make_run
+        from .tasks import FILES, RUN
 
-        KINDS[RunRecord] = make_run
-        KINDS[RunFiles] = make_files
+        JOBS[RunRecord] = RUN
+        JOBS[RunFiles] = FILES

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, ClassVar
 
 from django.db import models
 
@@ -62,6 +62,8 @@ class RunRecord(Long):
 
 class RunFiles(Long):
     """Everything of a run in one archive. ``data``: the zip, once it is whole; ``done``: bodies that are in it."""
+
+    HOUSE: ClassVar = "run__workroom_id"
 
     run = models.OneToOneField(RunRecord, on_delete=models.CASCADE, related_name="files")
     done = models.PositiveIntegerField(default=0)

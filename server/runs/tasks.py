@@ -7,13 +7,12 @@ import zipfile
 from collections.abc import Sequence
 from typing import Final
 
-from django_tasks import task
-
 from patterncraft.comparing.laid_over import points_to_lie_together
 from patterncraft.comparing.size_run import BodyCut, cut_on, key_lengths
 from patterncraft.formats.bundle import bundle
 
-from ..longwork.at_work import AtWork, attempt_at
+from ..longwork.at_work import AtWork
+from ..longwork.turns import Job
 from ..styles import services as styles
 from .bodies import BodyData, apart, on_table, read_body, with_blocks
 from .files import Cut, file_name, of_all, of_run, size_of, titled
@@ -25,13 +24,8 @@ DAY: Final = (1980, 1, 1, 0, 0, 0)
 """The date of files in an archive, so that the same run gives the same bytes: the earliest a zip can hold."""
 
 
-@task()
-def make_run(run_id: int, attempt: int) -> None:
-    """Cut the style on one body after the other, telling after each."""
-    attempt_at(RunRecord, run_id, attempt, _cut_all, BROKE)
-
-
 def _cut_all(at: AtWork[RunRecord]) -> None:
+    """Cut the style on one body after the other, telling after each."""
     run = at.record
     rules, steps = run.house_rules(), run.recipe()
     like = styles.pins_of(run.style) if run.style else ()
@@ -43,6 +37,7 @@ def _cut_all(at: AtWork[RunRecord]) -> None:
         bodies[n] = found = with_blocks(run.workroom, body, like)
         if found.pins:
             cuts[n] = cut_on(on_table(found), steps, rules, run.plan())
+        at.let_others_first()
         at.keep(done=n + 1, bodies=[b.data() for b in bodies])
     if not at.stopped and at.is_over():
         at.end(done=0)
@@ -75,13 +70,8 @@ def _cut_data(cut: BodyCut) -> CutData:
     )
 
 
-@task()
-def make_files(files_id: int, attempt: int) -> None:
-    """Write everything of a run into one archive."""
-    attempt_at(RunFiles, files_id, attempt, _write_all, BROKE)
-
-
 def _write_all(at: AtWork[RunFiles]) -> None:
+    """Write everything of a run into one archive."""
     run = at.record.run
     rules, day = run.house_rules(), run.created.date()
     out = io.BytesIO()
@@ -96,6 +86,7 @@ def _write_all(at: AtWork[RunFiles]) -> None:
                 _put(archive, f"{folder}/{name}", data)
             cuts.append(cut)
             at.keep(done=n)
+            at.let_others_first()
         else:
             for name, data in of_run(run, cuts).items():
                 _put(archive, name, data)
@@ -111,3 +102,7 @@ def _free(name: str, taken: set[str]) -> str:
 
 def _put(archive: zipfile.ZipFile, name: str, data: bytes) -> None:
     archive.writestr(zipfile.ZipInfo(name, DAY), data, zipfile.ZIP_DEFLATED)
+
+
+RUN: Final = Job(_cut_all, BROKE)
+FILES: Final = Job(_write_all, BROKE)

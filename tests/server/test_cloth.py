@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from datetime import timedelta
 from itertools import combinations
 from typing import Any
@@ -13,9 +14,10 @@ from django.db.models import QuerySet
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
+from patterncraft.laying import engine
 from server.cloth.models import LayRecord
 from server.keeping.services import delete, put_away
-from server.longwork import leaving, queue
+from server.longwork import at_work, leaving, queue, turns
 from server.people.models import Person
 from server.shelf.services import draft_file, keep_block
 from server.styles.models import Style
@@ -185,6 +187,84 @@ def test_somebody_who_looks_wakes_a_lay_whose_worker_fell_silent(us: Caller, sty
     assert us.get(f"/lays/{number}").json()["state"] == "running"
     LayRecord.objects.filter(pk=number).update(beat=timezone.now() - timedelta(minutes=1))
     assert us.get(f"/lays/{number}").json()["state"] == "waiting"
+
+
+def test_houses_take_turns_and_a_short_lay_waits_for_no_long_one(us: Caller, strangers: Caller, style: Style) -> None:
+    """Of ten hours in one house's queue none keeps another's second waiting, and no more than ten may wait."""
+    numbers = [asked(us, style, seconds=3600).json()["id"] for _ in range(queue.MOST)]
+    refused = asked(us, style, seconds=1)
+    assert refused.status_code == 422
+    assert "10 of them are being made or wait already" in refused.json()["error"]["message"]
+    LayRecord.objects.filter(pk=numbers[0]).update(workroom=strangers.room, order={"how": "single", "seconds": 1})
+    turns.begun(us.room.pk)
+    turns.begun(strangers.room.pk)
+    one, other = (LayRecord.objects.get(pk=n) for n in numbers[:2])
+    assert turns.chosen([]) == (LayRecord, other.pk), "whose last turn is longest ago"
+    assert turns.chosen([us.room.pk]) == (LayRecord, one.pk)
+    assert (turns.others(us.room.pk), turns.others(0)) == (turns.Others.NEW, turns.Others.NEW)
+    LayRecord.objects.filter(pk=one.pk).update(beat=timezone.now())
+    assert turns.others(us.room.pk) == turns.Others.WAITING
+    LayRecord.objects.filter(pk=other.pk).update(beat=timezone.now())
+    assert turns.chosen([strangers.room.pk]) == (LayRecord, numbers[2]), "who was not begun yet comes first"
+
+
+@pytest.mark.parametrize(
+    ("seconds", "turn", "waits", "over"),
+    [
+        (1e4, 8, turns.Others.NONE, False),
+        (2.9, 8, turns.Others.NEW, False),
+        (3.1, 8, turns.Others.NEW, True),
+        (7.9, 8, turns.Others.WAITING, False),
+        (8.1, 8, turns.Others.WAITING, True),
+        (59, 60, turns.Others.WAITING, False),
+    ],
+)
+def test_a_turn_is_over_for_those_who_wait(seconds: float, turn: float, waits: turns.Others, over: bool) -> None:
+    assert turns.is_over(seconds, turn, waits) is over
+
+
+def test_a_long_lay_is_laid_down_for_another_house_and_gone_on_with(
+    us: Caller, strangers: Caller, style: Style, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(turns, "FIRST", 0.5)
+    monkeypatch.setattr("server.longwork.at_work.BEAT", 0.1)
+    long, short = (asked(us, style, seconds=s).json()["id"] for s in (6, 1))
+    LayRecord.objects.filter(pk=short).update(workroom=strangers.room)
+    ended: list[int] = []
+    real = at_work.AtWork.end
+
+    def end(self: Any, said: str = "", **fields: Any) -> None:
+        ended.append(self.record.pk)
+        real(self, said, **fields)
+
+    monkeypatch.setattr(at_work.AtWork, "end", end)
+    turns.begun(strangers.room.pk)
+    turns.begun(us.room.pk)
+    turns.begun(strangers.room.pk)
+    work()
+    assert ended == [long, short, long]
+    assert set(LayRecord.objects.values_list("state", flat=True)) == {"done"}
+    assert DBTaskResult.objects.exclude(status="SUCCESSFUL").count() == 0
+
+
+def test_a_packer_that_stands_still_is_not_waited_for(us: Caller, style: Style, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(engine, "GRACE", -0.9)
+    monkeypatch.setattr(engine, "PATIENCE", 0.2)
+    number = asked(us, style, seconds=1).json()["id"]
+    began = time.monotonic()
+    work()
+    assert time.monotonic() - began < 10
+    assert LayRecord.objects.get(pk=number).state in ("failed", "done")
+
+
+def test_turns_of_a_worker_that_was_killed_do_not_run_for_ever(us: Caller, style: Style) -> None:
+    asked(us, style)
+    DBTaskResult.objects.update(status="RUNNING", started_at=timezone.now() - timedelta(minutes=1))
+    assert queue.take_up_again() == 1, "the lay waits, and no turn with it"
+    assert DBTaskResult.objects.filter(status="RUNNING").count() == 1
+    DBTaskResult.objects.filter(status="RUNNING").update(started_at=timezone.now() - timedelta(minutes=6))
+    queue.take_up_again()
+    assert DBTaskResult.objects.filter(status="RUNNING").count() == 0
 
 
 def test_a_worker_told_to_leave_lays_its_work_down(us: Caller, style: Style, monkeypatch: pytest.MonkeyPatch) -> None:
