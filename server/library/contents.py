@@ -6,7 +6,7 @@ import hashlib
 import json
 from collections import Counter
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Final
 
 from patterncraft.drafting.school import Block as Draft
 
@@ -32,7 +32,12 @@ class Contents:
 
     def leave_out(self, name: str, why: str) -> None:
         """Said, and the rest taken in."""
-        self.left_out.append(f"“{name}” was left out: {why}")
+        self.left_out.append(left_out(name, why))
+
+
+def left_out(name: str, why: str) -> str:
+    """Said of one thing."""
+    return f"“{name}” was left out: {why}"
 
 
 def mark(paper: Any) -> str:
@@ -41,15 +46,34 @@ def mark(paper: Any) -> str:
     return hashlib.sha256(plain.encode()).hexdigest()[:10]
 
 
+LOTS: Final = ("new", "more", "beside", "same")
+
+
 @dataclass
 class Taken:
-    """What came of it. ``new``, ``more`` (brought up to date), ``beside`` (ours stayed), ``same``: how many of each kind."""
+    """What came of it. ``new``, ``more`` (brought up to date), ``beside`` (ours stayed), ``same``: how many of each kind; ``acts``: how much of what is to be done is done."""
 
     new: Counter[str] = field(default_factory=Counter)
     more: Counter[str] = field(default_factory=Counter)
     beside: Counter[str] = field(default_factory=Counter)
     same: Counter[str] = field(default_factory=Counter)
     said: list[str] = field(default_factory=list)
+    acts: int = 0
+
+    @classmethod
+    def read(cls, data: dict[str, Any]) -> Taken:
+        """From what was kept of it."""
+        lots = {k: Counter(data[k]) for k in LOTS if k in data}
+        return cls(**lots, said=list(data.get("said", [])), acts=int(data.get("acts", 0)))
+
+    def data(self) -> dict[str, Any]:
+        """To be kept."""
+        return {k: dict(getattr(self, k)) for k in LOTS} | {"said": self.said, "acts": self.acts}
+
+    def put_back(self, data: dict[str, Any]) -> None:
+        """As it was counted before."""
+        for lot in LOTS:
+            setattr(self, lot, Counter(data[lot]))
 
     def sentences(self) -> list[str]:
         """For a person."""

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from functools import partial
 from typing import Any, TypeVar
 
-from patterncraft.errors import BadFile
+from django.db import IntegrityError, transaction
+
+from patterncraft.errors import BadFile, PatternError
 
 from ..cloth.models import ClothCard, LayItem, LayRecord, StyleCloth
 from ..cloth.services import seen
@@ -16,17 +19,18 @@ from ..shelf.models import Block, BlockRevision
 from ..shelf.services import stored_letters
 from ..styles.models import Style, StyleBlock, StyleEdit
 from ..workrooms.models import Keepable, Workroom
-from .contents import Contents, Taken, mark
+from .contents import Contents, Taken, left_out, mark
 from .keys import by_key, key_of
 from .papers import BlockPaper, ClothPaper, LayPaper, PersonPaper, StylePaper, ToilePaper
 
 T = TypeVar("T")
+Named = PersonPaper | BlockPaper | ClothPaper | StylePaper | LayPaper
 BESIDE = "from the archive"
 """Said in the name of what was changed here and there."""
 
 
 class Keeper:
-    """Works in a transaction. ``revisions``: where the archive's revisions are here, by block key and number."""
+    """Each act works in a transaction. ``revisions``: where the archive's revisions are here, by block key and number."""
 
     def __init__(self, room: Workroom, found: Contents, taken: Taken) -> None:
         self.room, self.found, self.taken = room, found, taken
@@ -37,22 +41,48 @@ class Keeper:
         self.lays = by_key(room, LayRecord.objects.filter(workroom=room))
         self.revisions: dict[tuple[str, int], int] = {}
 
-    def keep(self) -> Taken:
-        """Everything, in the order in which one thing needs another."""
+    def acts(self) -> Iterator[tuple[Named, Callable[[], None]]]:
+        """What is to be done, in the order in which one thing needs another, each with the paper that it keeps: none takes long, and done twice they do no more than
+        once."""
+        for person in self.found.people:
+            yield person, partial(self._person, person)
+        for block in self.found.blocks:
+            yield block, partial(self._block, block)
+        for cloth in self.found.cloths:
+            yield cloth, partial(self._cloth, cloth)
+        for style in self.found.styles:
+            yield style, partial(self._style, style)
+        for style in self.found.styles:
+            if style.variant_of:
+                yield style, partial(self._variant, style)
+        for lay in self.found.lays:
+            yield lay, partial(self._lay, lay)
+
+    def try_one(self, paper: Named, act: Callable[[], None]) -> None:
+        """One act, in a transaction. What cannot be kept is left out and said, and nothing of it stays here, nor in what is remembered of where things are."""
+        known: tuple[dict[str, Any], ...] = (self.people, self.blocks, self.styles, self.cloths, self.lays)
+        there, counted = [d.get(paper.key) for d in known], self.taken.data()
+        try:
+            with transaction.atomic():
+                act()
+            return
+        except PatternError as e:
+            why = e.message
+        except IntegrityError:
+            why = "something in it stands there twice."
+        for d, x in zip(known, there, strict=True):
+            if x is None:
+                d.pop(paper.key, None)
+        for at in [k for k in self.revisions if k[0] == paper.key]:
+            del self.revisions[at]
+        self.taken.put_back(counted)
+        self.taken.said.append(left_out(paper.name, why))
+
+    def rules(self) -> None:
+        """The house rules, where nothing is here yet."""
         if self.found.rules and not self.room.rules and not self.blocks and not self.styles:
             Workroom.objects.filter(pk=self.room.pk).update(rules=self.found.rules)
             self.taken.said.append("The house rules came along.")
-        for person in self.found.people:
-            self._person(person)
-        self._blocks()
-        for cloth in self.found.cloths:
-            self._cloth(cloth)
-        for style in self.found.styles:
-            self._style(style)
-        self._variants()
-        for lay in self.found.lays:
-            self._lay(lay)
-        return self.taken
 
     def _back(self, kept: Keepable, put_away: Any) -> bool:
         """Taken back where it is at hand there."""
@@ -101,32 +131,23 @@ class Keeper:
         lot = self.taken.new if new else self.taken.more if back or more else self.taken.same
         lot["person"] += 1
 
-    def _blocks(self) -> None:
-        made: list[tuple[Block, BlockPaper]] = []
-        fresh: list[tuple[BlockRevision, Any]] = []
-        grown: list[tuple[Block, BlockPaper]] = []
-        for paper in self.found.blocks:
-            block, more = self._block_for(paper)
-            if block.pk is None:
-                made.append((block, paper))
-            elif more:
-                grown.append((block, paper))
-            for r in more:
-                content = self.found.revisions[paper.key, r.number]
-                fresh.append((BlockRevision(block=block, number=r.number, content=content, note=r.note), r.created))
-        for block, paper in grown:
+    def _block(self, paper: BlockPaper) -> None:
+        block, more = self._block_for(paper)
+        if block.pk is not None and more:
             self._describe(block, paper)
+        if block.pk is None or more:
             block.save()
-        Block.objects.bulk_create([b for b, _ in made])
+        fresh = [
+            (BlockRevision(block=block, number=r.number, content=self.found.revisions[paper.key, r.number], note=r.note), r.created)
+            for r in more
+        ]
         BlockRevision.objects.bulk_create([r for r, _ in fresh], batch_size=100)
         _dated(BlockRevision, fresh, "created")
-        for paper in self.found.blocks:
-            block = self.blocks[paper.key]
-            for number, pk in block.revisions.values_list("number", "pk"):
-                self.revisions[paper.key, number] = pk
-        for paper in self.found.blocks:
-            for toile in paper.toiles:
-                self._toile(self.blocks[paper.key], paper, toile)
+        self.blocks[paper.key] = block
+        for number, pk in block.revisions.values_list("number", "pk"):
+            self.revisions[paper.key, number] = pk
+        for toile in paper.toiles:
+            self._toile(block, paper, toile)
 
     def _block_for(self, paper: BlockPaper) -> tuple[Block, Sequence[Any]]:
         """The block here that it is, or a new one, not yet saved; and the revisions that it has not."""
@@ -158,7 +179,6 @@ class Keeper:
             origin=key,
         )
         self._describe(block, paper)
-        self.blocks[paper.key] = block
         return block
 
     def _describe(self, block: Block, paper: BlockPaper) -> None:
@@ -303,11 +323,10 @@ class Keeper:
             for role, block, n in paper.pins
         )
 
-    def _variants(self) -> None:
-        for paper in self.found.styles:
-            style, root = self.styles.get(paper.key), self.styles.get(paper.variant_of or "")
-            if style and root and style.pk != root.pk and style.variant_of_id is None:
-                Style.objects.filter(pk=style.pk).update(variant_of=root)
+    def _variant(self, paper: StylePaper) -> None:
+        style, root = self.styles.get(paper.key), self.styles.get(paper.variant_of or "")
+        if style and root and style.pk != root.pk and style.variant_of_id is None:
+            Style.objects.filter(pk=style.pk).update(variant_of=root)
 
     def _lay(self, paper: LayPaper) -> None:
         if paper.key in self.lays:

@@ -1,4 +1,4 @@
-"""An archive taken in: read and proved first, then kept all at once, so that nothing is ever half there.
+"""An archive taken in: read and proved first, then kept in portions, each whole; broken off, it is gone on with.
 
 What is here already is known by its key. The same thing is not taken twice; a block with more revisions, or a style with more changes, is brought up to date; where both
 were changed, ours stays and the other is hung beside it. What was put away here and is at hand there is taken back.
@@ -6,6 +6,7 @@ were changed, ours stays and the other is hung beside it. What was put away here
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable
 from functools import partial
 from typing import Any, Final
@@ -23,17 +24,23 @@ from patterncraft.laying.stored import read_placed, read_shapes
 from patterncraft.moves.registry import read_steps
 
 from ..fitting.photographs import redrawn
+from ..longwork.at_work import AtWork
 from ..shelf.models import Block
 from ..shelf.proof import proved, told_if_unreadable
 from ..workrooms.models import Workroom
 from .contents import Contents, Taken
 from .keeping import Keeper
 from .keys import by_key
+from .models import Archive
 from .papers import BlockPaper, ClothPaper, LayPaper, PersonPaper, StylePaper
 from .parcel import Parcel
 from .seal import digest, is_ours
 
 Told = Callable[[int, int], bool]
+PORTION: Final = 0.15
+"""seconds for which nobody else can write"""
+GAP: Final = 0.12
+"""seconds between portions: whoever waits to write looks again at least as often"""
 STOPPED: Final = "It was stopped; nothing was taken in."
 
 
@@ -157,7 +164,37 @@ def _checked(kind: Any, raw: Any, where: str) -> Any:
     return raw
 
 
-def take_in(room: Workroom, found: Contents) -> Taken:
-    """Keep what was read, all of it or nothing."""
-    with transaction.atomic():
-        return Keeper(room, found, Taken(said=list(found.left_out))).keep()
+def take_in(at: AtWork[Archive], found: Contents) -> Taken:
+    """Keep what was read, a portion after the other, so that nobody else who saves waits for all of it. What is kept of a portion, and how far it is, is written at once: taken
+    up again it goes on there. Raises Stopped, with what is kept by then."""
+    before = Taken.read(at.record.wanted.get("taken", {}))
+    taken = before if before.acts else Taken(said=list(found.left_out))
+    keeper = Keeper(at.record.workroom, found, taken)
+    acts = list(keeper.acts())
+    if not taken.acts:
+        keeper.rules()
+    # What an earlier attempt has kept is only found again, and not counted twice.
+    keeper.taken = Taken()
+    for paper, act in acts[: taken.acts]:
+        keeper.try_one(paper, act)
+    keeper.taken = taken
+    at.keep(done=taken.acts, of=len(acts))
+    while taken.acts < len(acts):
+        with transaction.atomic():
+            if not at.counts():
+                raise Stopped(
+                    f"It was stopped; {taken.acts} of {len(acts)} things in it are here. Take it in again, and the rest comes."
+                    if taken.acts
+                    else STOPPED
+                )
+            until = time.monotonic() + PORTION
+            while True:
+                keeper.try_one(*acts[taken.acts])
+                taken.acts += 1
+                if taken.acts == len(acts) or time.monotonic() > until:
+                    break
+            at.keep(done=taken.acts, wanted={"taken": taken.data()})
+        at.let_others_first()
+        # Whoever waits to save comes in now.
+        time.sleep(GAP)
+    return taken

@@ -13,7 +13,7 @@ from .packing import Stopped as StoppedPacking
 from .packing import packed
 from .taking import Stopped, read, take_in
 
-BROKE: Final = "It broke off for a reason nobody foresaw; nothing was changed. Try it once more."
+BROKE: Final = "It broke off for a reason nobody foresaw; what was done by then is kept. Try it once more."
 EVERY: Final = 10
 """things after which it is told how far it is"""
 
@@ -47,12 +47,15 @@ def _in(at: AtWork[Archive]) -> None:
     room = at.record.workroom
     try:
         found = read(room, bytes(at.record.data or b""), _told(at))
+        taken = take_in(at, found)
     except Stopped as e:
-        at.end(e.message, done=0)
+        # Somebody said stop while a portion was waited for, perhaps.
+        at.look()
+        at.end(e.message)
         return
-    taken = take_in(room, found)
-    forget_everywhere()
-    at.end(told=taken.sentences(), data=None)
+    finally:
+        forget_everywhere()
+    at.end(told=taken.sentences(), data=None, wanted={})
 
 
 CARRY: Final = Job(_carry, BROKE)

@@ -28,7 +28,7 @@ def test_a_lay_outlives_those_who_make_it(house: House) -> None:
     assert asked >= 1
 
 
-def test_a_library_is_there_whole_or_not_at_all(house: House) -> None:
+def test_a_library_is_there_whole_in_the_end(house: House) -> None:
     taken, faults = libraries.killed(house, furnished(house.port, "keeper"), 2, blocks=8)
     assert faults == []
     assert taken >= 1

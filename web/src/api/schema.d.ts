@@ -5978,8 +5978,7 @@ export interface components {
         };
         /**
          * IncomingOut
-         * @description Everything of it. ``unit``: what the drawing says; ``guess``: what it was taken for where it says nothing. ``ours``: it needs no plan. ``refused``: why it
-         *     cannot be a block yet.
+         * @description Everything of it.
          */
         IncomingOut: {
             brought: components["schemas"]["BroughtOut"] | null;
