@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import io
 import json
+import logging
 import re
 import zipfile
 from collections.abc import Callable, Collection, Iterable
 from contextlib import suppress
 from dataclasses import dataclass, field
 from datetime import date
-from typing import Any, Final
+from typing import Any, Final, NamedTuple
 
 from django.db.models import QuerySet
 
@@ -30,6 +31,7 @@ from ..shelf.shapes import SilhouetteOut
 from ..styles import services as styles
 from ..styles.models import Style
 from ..workrooms.models import Workroom
+from .contents import left_out
 from .keys import key_of
 from .papers import (
     BlockPaper,
@@ -52,6 +54,7 @@ from .parcel import kind_file, written
 from .pictures import outlined
 from .seal import digest, seal_of
 
+log = logging.getLogger(__name__)
 DAY: Final = (1980, 1, 1, 0, 0, 0)
 """The date of files in an archive, so that the same library gives the same bytes: the earliest a zip can hold."""
 Told = Callable[[int, int], bool]
@@ -68,6 +71,7 @@ class _Packer:
     told: Told
     of: int = 0
     done: int = 0
+    said: list[str] = field(default_factory=list)
     digests: dict[str, bytes] = field(default_factory=dict)
     out: io.BytesIO = field(default_factory=io.BytesIO)
 
@@ -86,14 +90,31 @@ class _Packer:
     def paper(self, folder: str, paper: Paper) -> None:
         self.put(f"{folder}/{kind_file(type(paper))}", written(paper))
 
+    def tried(self, pack: Callable[[_Packer, str, Any], None], folder: str, thing: Any) -> None:
+        try:
+            pack(self, folder, thing)
+        except (PatternError, ValueError, LookupError, TypeError, AttributeError) as e:
+            log.warning("“%s” cannot be packed", thing.name, exc_info=e)
+            why = e.message if isinstance(e, PatternError) else "it holds what this version cannot write."
+            self.said.append(f"{left_out(thing.name, why)} Put it away, or mend it, and save the library once more.")
+        self.packed()
+
     def packed(self) -> None:
         self.done += 1
         if not self.told(self.done, self.of):
             raise Stopped
 
 
-def packed(room: Workroom, told: Told, only_styles: Collection[int] = (), only_blocks: Collection[int] = ()) -> bytes:
-    """Everything of a workroom as a zip; or the styles and blocks named, with the blocks and people that belong to them. Raises Stopped where ``told`` says so."""
+class Packed(NamedTuple):
+    """The zip, and what is not in it, in sentences."""
+
+    data: bytes
+    said: list[str]
+
+
+def packed(room: Workroom, told: Told, only_styles: Collection[int] = (), only_blocks: Collection[int] = ()) -> Packed:
+    """Everything of a workroom as a zip; or the styles and blocks named, with the blocks and people that belong to them. What cannot be packed is left out, and told: one
+    thing keeps no other from being saved. Raises Stopped where ``told`` says so."""
     p = _Packer(room, told)
     part = bool(only_styles or only_blocks)
     owned = Style.objects.filter(workroom=room, fitting=None)
@@ -104,15 +125,15 @@ def packed(room: Workroom, told: Told, only_styles: Collection[int] = (), only_b
     lays = LayRecord.objects.none() if part else LayRecord.objects.filter(workroom=room)
     p.of = people.count() + blocks.count() + chosen.count() + cloths.count() + lays.count()
     for n, person in enumerate(people.order_by("pk").prefetch_related("charts__earlier"), 1):
-        _person(p, f"people/{_folder(n, person.name)}", person)
+        p.tried(_person, f"people/{_folder(n, person.name)}", person)
     for n, block in enumerate(blocks.order_by("pk").select_related("person").prefetch_related("revisions").iterator(50), 1):
-        _block(p, f"blocks/{_folder(n, block.name)}", block)
+        p.tried(_block, f"blocks/{_folder(n, block.name)}", block)
     for n, style in enumerate(chosen.order_by("pk").select_related("workroom", "variant_of"), 1):
-        _style(p, f"styles/{_folder(n, style.name)}", style)
+        p.tried(_style, f"styles/{_folder(n, style.name)}", style)
     for n, cloth in enumerate(cloths.order_by("pk"), 1):
-        _cloth(p, f"cloths/{_folder(n, cloth.name)}", cloth)
+        p.tried(_cloth, f"cloths/{_folder(n, cloth.name)}", cloth)
     for n, lay in enumerate(lays.order_by("pk").select_related("cloth"), 1):
-        _lay(p, f"lays/{_folder(n, lay.name)}", lay)
+        p.tried(_lay, f"lays/{_folder(n, lay.name)}", lay)
     if not part:
         p.put("house rules.json", json.dumps(room.rules, ensure_ascii=False, indent=1).encode())
     counts = {
@@ -125,7 +146,7 @@ def packed(room: Workroom, told: Told, only_styles: Collection[int] = (), only_b
     manifest = Manifest(workroom=room.key, name=room.name, made=date.today(), counts=counts, seal=seal_of(p.digests))
     p.put("manifest.json", json.dumps(manifest.model_dump(mode="json"), ensure_ascii=False, indent=1).encode())
     p.zip.close()
-    return p.out.getvalue()
+    return Packed(p.out.getvalue(), p.said)
 
 
 def _blocks(room: Workroom, chosen: QuerySet[Style], named: Collection[int]) -> QuerySet[Block]:
@@ -162,7 +183,6 @@ def _person(p: _Packer, folder: str, person: Person) -> None:
         p.put(f"{folder}/measures {chart.taken_on} {chart.pk}.json", write_file(file))
     paper = PersonPaper(key=p.key(person), name=person.name, note=person.note, put_away=person.put_away, charts=charts)
     p.paper(folder, paper)
-    p.packed()
 
 
 def _block(p: _Packer, folder: str, block: Block) -> None:
@@ -188,7 +208,6 @@ def _block(p: _Packer, folder: str, block: Block) -> None:
         toiles=[_toile(p, folder, t) for t in toiles],
     )
     p.paper(folder, paper)
-    p.packed()
 
 
 def _toile(p: _Packer, folder: str, toile: Fitting) -> ToilePaper:
@@ -217,7 +236,6 @@ def _style(p: _Packer, folder: str, style: Style) -> None:
         # One that cannot be read goes along without a picture.
         worked = styles.worked(styles.pins_of(style), read_steps(styles.steps_of(style)), style.house_rules())
         p.put(f"{folder}/picture.svg", outlined(silhouette(worked.pattern), style.name))
-    p.packed()
 
 
 def _style_paper(p: _Packer, style: Style) -> StylePaper:
@@ -269,7 +287,6 @@ def _open_file(p: _Packer, style: Style) -> bytes:
 def _cloth(p: _Packer, folder: str, cloth: ClothCard) -> None:
     paper = ClothPaper(key=p.key(cloth), name=cloth.name, note=cloth.note, card=cloth.card, put_away=cloth.put_away)
     p.paper(folder, paper)
-    p.packed()
 
 
 def _lay(p: _Packer, folder: str, lay: LayRecord) -> None:
@@ -294,7 +311,6 @@ def _lay(p: _Packer, folder: str, lay: LayRecord) -> None:
         items=items,
     )
     p.paper(folder, paper)
-    p.packed()
 
 
 def _item(p: _Packer, item: LayItem) -> LayItemPaper:

@@ -6,15 +6,46 @@ Things are known by keys, which stay the same wherever they are taken: the key o
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from patterncraft.texts import PersonsName
+
+T = TypeVar("T", bound=Any)
 VERSION = 1
+FIRST: Final = date(1900, 1, 1)
+LAST: Final = date(2200, 1, 1)
+"""Days before and after which nothing was or will be measured, worn or written."""
 Key = Annotated[str, Field(pattern=r"^[\w.~-]{1,80}$")]
+
+
+def _of_our_days(day: T) -> T:
+    if not FIRST <= (day.date() if isinstance(day, datetime) else day) < LAST:
+        raise ValueError(f"the day {day.isoformat()[:10]} is none of ours.")
+    return day
+
+
+def distinct(of: str, what: str) -> AfterValidator:
+    """Of a list: no two have the same ``of``, which is called so. A field's name, or a place in a row."""
+
+    def look(rows: list[T]) -> list[T]:
+        keys = [row[int(of)] if isinstance(row, tuple) else getattr(row, of) for row in rows]
+        twice = next((k for k in keys if keys.count(k) > 1), None) if len(set(keys)) < len(keys) else None
+        if twice is not None:
+            raise ValueError(f"{what} {twice} stands in it twice.")
+        return rows
+
+    return AfterValidator(look)
+
+
+Day = Annotated[date, AfterValidator(_of_our_days)]
+Moment = Annotated[datetime, AfterValidator(_of_our_days)]
 Text = Annotated[str, Field(max_length=300)]
 Values = Annotated[dict[str, float], Field(max_length=200)]
 Number = Annotated[int, Field(ge=0, le=10**9)]
+Pins = Annotated[list[tuple[Text, Key, Number]], Field(min_length=1, max_length=20), distinct("0", "the role")]
+"""Role, the block's key, its revision: a style lies on one block at least, and in each role on one."""
 
 
 class Paper(BaseModel):
@@ -43,29 +74,29 @@ class EarlierPaper(Paper):
     values: Values
     estimated: list[Text] = Field(max_length=200)
     why: Text
-    changed: datetime
+    changed: Moment
 
 
 class ChartPaper(Paper):
     """A taking of measures, cm."""
 
     key: Key
-    taken_on: date
+    taken_on: Day
     values: Values
     estimated: list[Text] = Field(max_length=200)
     version: Number
-    put_away: datetime | None
-    earlier: list[EarlierPaper] = Field(max_length=5000)
+    put_away: Moment | None
+    earlier: Annotated[list[EarlierPaper], distinct("number", "the state")] = Field(max_length=5000)
 
 
 class PersonPaper(Paper):
     """Somebody who is measured."""
 
     key: Key
-    name: Text
+    name: PersonsName
     note: Annotated[str, Field(max_length=500)]
-    put_away: datetime | None
-    charts: list[ChartPaper] = Field(max_length=5000)
+    put_away: Moment | None
+    charts: Annotated[list[ChartPaper], distinct("key", "the chart")] = Field(max_length=5000)
 
 
 class EditPaper(Paper):
@@ -73,16 +104,16 @@ class EditPaper(Paper):
 
     number: Number
     steps: list[dict[str, Any]] = Field(max_length=2000)
-    pins: list[tuple[Text, Key, Number]] = Field(max_length=20)
+    pins: Pins
     label: Text
-    created: datetime
+    created: Moment
 
 
 class StylePaper(Paper):
     """A style with every change that can be undone. ``pins``: as they are now; ``cloths``: use, the cloth's key."""
 
     key: Key
-    name: Text
+    name: PersonsName
     variant_of: Key | None
     cursor: Number
     version: Number
@@ -90,10 +121,10 @@ class StylePaper(Paper):
     layout: dict[str, tuple[float, float, float]] = Field(max_length=300)
     acknowledged: list[dict[str, Any]] = Field(max_length=200)
     finishing: list[dict[str, Any]] = Field(max_length=400)
-    put_away: datetime | None
-    pins: list[tuple[Text, Key, Number]] = Field(max_length=20)
+    put_away: Moment | None
+    pins: Pins
     edits: list[EditPaper] = Field(max_length=20_000)
-    cloths: list[tuple[Text, Key]] = Field(max_length=40)
+    cloths: Annotated[list[tuple[Text, Key]], distinct("0", "the use")] = Field(max_length=40)
 
 
 class NotePaper(Paper):
@@ -118,7 +149,7 @@ class ToilePaper(Paper):
     number: Number
     revision: Number
     made: Number | None
-    worn_on: date
+    worn_on: Day
     cloth: Text
     remarks: Annotated[str, Field(max_length=2000)]
     notes: list[NotePaper] = Field(max_length=2000)
@@ -132,30 +163,30 @@ class RevisionPaper(Paper):
     number: Number
     file: Text
     note: Text
-    created: datetime
+    created: Moment
 
 
 class BlockPaper(Paper):
     """A block on the shelf."""
 
     key: Key
-    name: Text
+    name: PersonsName
     person: Key | None
     state: Literal["drafted", "toile", "fitted", "retired"]
     size_set: Text
-    put_away: datetime | None
-    revisions: list[RevisionPaper] = Field(min_length=1, max_length=5000)
-    toiles: list[ToilePaper] = Field(max_length=500)
+    put_away: Moment | None
+    revisions: Annotated[list[RevisionPaper], distinct("number", "the revision")] = Field(min_length=1, max_length=5000)
+    toiles: Annotated[list[ToilePaper], distinct("number", "the toile")] = Field(max_length=500)
 
 
 class ClothPaper(Paper):
     """A cloth card."""
 
     key: Key
-    name: Text
+    name: PersonsName
     note: Text
     card: dict[str, Any]
-    put_away: datetime | None
+    put_away: Moment | None
 
 
 class LayItemPaper(Paper):

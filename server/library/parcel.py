@@ -6,12 +6,14 @@ import io
 import json
 import zipfile
 import zlib
+from collections.abc import Callable
 from typing import Any, Final, TypeVar
 
 from pydantic import ValidationError
 
 from patterncraft.errors import BadFile
 from patterncraft.formats.json_in import read_json
+from patterncraft.texts import tidy
 from patterncraft.validation import first_fault
 
 from .papers import VERSION, Manifest, Paper
@@ -87,10 +89,18 @@ class Parcel:
         """A file as plain data."""
         return read_json(self.read(name), name[:100])
 
-    def papers(self, folder: str, kind: type[P]) -> list[tuple[str, P]]:
-        """All papers of a kind, by the folder they lie in."""
-        found = sorted(n for n in self.names if n.startswith(f"{folder}/") and n.endswith(f"/{kind_file(kind)}"))
-        return [(n.rpartition("/")[0], _paper(self.json(n), kind, n)) for n in found]
+    def papers(self, folder: str, kind: type[P], left_out: Callable[[str, str], None]) -> list[tuple[str, P]]:
+        """All papers of a kind, by the folder they lie in. One that is not as it should be is ``left_out``, by its name and why."""
+        found = []
+        for n in sorted(n for n in self.names if n.startswith(f"{folder}/") and n.endswith(f"/{kind_file(kind)}")):
+            raw = None
+            try:
+                raw = self.json(n)
+                found.append((n.rpartition("/")[0], _paper(raw, kind, n)))
+            except BadFile as e:
+                name = raw.get("name") if isinstance(raw, dict) else None
+                left_out(tidy(name)[:60] if isinstance(name, str) else n[:100], e.message)
+        return found
 
 
 def kind_file(kind: type[Paper]) -> str:

@@ -23,6 +23,7 @@ from patterncraft.laying.cloth import Cloth, LayOrder
 from patterncraft.laying.stored import read_placed, read_shapes
 from patterncraft.moves.registry import read_steps
 
+from ..apart.door import apart
 from ..fitting.photographs import redrawn
 from ..longwork.at_work import AtWork
 from ..shelf.models import Block
@@ -52,14 +53,17 @@ class Stopped(PatternError):
 
 def read(room: Workroom, data: bytes, told: Told) -> Contents:
     """Everything in an archive, as far as it can be read; what cannot is left out and said. ``told`` hears how many of how many are read, and says whether to go on.
-    Raises BadFile where it is no archive, or its papers are not as they should be; Stopped."""
+    Raises BadFile where it is no archive; Stopped."""
     parcel = Parcel(data)
     digests = {n: digest(parcel.read(n)) for n in parcel.names if n != "manifest.json"}
     ours = is_ours(parcel.manifest.seal, digests)
     found = Contents()
-    people, blocks = parcel.papers("people", PersonPaper), parcel.papers("blocks", BlockPaper)
-    styles = parcel.papers("styles", StylePaper)
-    cloths, lays = parcel.papers("cloths", ClothPaper), parcel.papers("lays", LayPaper)
+    people, blocks = (
+        parcel.papers("people", PersonPaper, found.leave_out),
+        parcel.papers("blocks", BlockPaper, found.leave_out),
+    )
+    styles = parcel.papers("styles", StylePaper, found.leave_out)
+    cloths, lays = parcel.papers("cloths", ClothPaper, found.leave_out), parcel.papers("lays", LayPaper, found.leave_out)
     of, done = len(people) + len(blocks) + len(styles) + len(cloths) + len(lays), 0
 
     def one_more() -> None:
@@ -73,7 +77,7 @@ def read(room: Workroom, data: bytes, told: Told) -> Contents:
         one_more()
     here = by_key(room, Block.objects.filter(workroom=room))
     for folder, block in blocks:
-        _tried(found, block.name, partial(_block, found, parcel, folder, block, here, ours))
+        _tried(found, block.name, partial(_block, room, found, parcel, folder, block, here, ours))
         one_more()
     for _, style in styles:
         _tried(found, style.name, partial(_style, found, style))
@@ -104,7 +108,9 @@ def _person(found: Contents, paper: PersonPaper) -> None:
     found.people.append(paper)
 
 
-def _block(found: Contents, parcel: Parcel, folder: str, paper: BlockPaper, here: dict[str, Block], ours: bool) -> None:
+def _block(
+    room: Workroom, found: Contents, parcel: Parcel, folder: str, paper: BlockPaper, here: dict[str, Block], ours: bool
+) -> None:
     there = here.get(paper.key)
     known = dict(there.revisions.values_list("number", "content")) if there else {}
     newest = max(r.number for r in paper.revisions)
@@ -113,14 +119,17 @@ def _block(found: Contents, parcel: Parcel, folder: str, paper: BlockPaper, here
         found.revisions[paper.key, r.number] = content
         if known.get(r.number) == content:
             continue
-        draft = read_block(BlockFile.model_validate(content)) if ours else proved(content, paper.name)
+        # What we packed ourselves was proved when it was hung; what comes from outside is, apart from everything else here.
+        draft = read_block(BlockFile.model_validate(content)) if ours else apart(room.pk, paper.name, proved, content, paper.name)
         if r.number == newest:
             found.drafts[paper.key, r.number] = draft
     for toile in paper.toiles:
         if toile.recipe:
             _recipe(toile.recipe)
         for n, shot in enumerate(toile.photographs):
-            found.photographs[paper.key, toile.number, n] = redrawn(parcel.read(f"{folder}/{shot.file}"))
+            found.photographs[paper.key, toile.number, n] = apart(
+                room.pk, paper.name, redrawn, parcel.read(f"{folder}/{shot.file}")
+            )
     found.blocks.append(paper)
 
 

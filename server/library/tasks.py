@@ -36,11 +36,11 @@ def _told(at: AtWork[Archive]) -> Callable[[int, int], bool]:
 def _out(at: AtWork[Archive]) -> None:
     wanted = at.record.wanted
     try:
-        data = packed(at.record.workroom, _told(at), wanted.get("styles", ()), wanted.get("blocks", ()))
+        out = packed(at.record.workroom, _told(at), wanted.get("styles", ()), wanted.get("blocks", ()))
     except StoppedPacking:
         at.end("It was stopped.", done=0)
         return
-    at.end(data=data, size=len(data))
+    at.end(data=out.data, size=len(out.data), told=out.said)
 
 
 def _in(at: AtWork[Archive]) -> None:

@@ -194,11 +194,12 @@ def test_only_what_this_house_packed_and_nobody_changed_since_is_not_proved_agai
     data = packed(us)
     proofs: list[str] = []
 
-    def proof(content: Any, where: str) -> Any:
-        proofs.append(where)
-        return proved(content, where)
+    def here(house: int, where: str, function: Any, *args: Any) -> Any:
+        if function is proved:
+            proofs.append(where)
+        return function(*args)
 
-    monkeypatch.setattr("server.library.taking.proved", proof)
+    monkeypatch.setattr(taking, "apart", here)
     taken(strangers, data)
     assert proofs == []
     # A blank more in one file, and nothing of it is believed; the same for a seal of another secret.
@@ -336,6 +337,59 @@ def test_a_block_that_cannot_be_read_is_left_out_with_what_lies_on_it(us: Caller
     assert told[0] == "Taken in: 1 person, 1 block, 1 cloth."
     assert [t.split(" was left out")[0] for t in told[1:]] == ["“Ada's”", "“Winter bodice”", "“Winter bodice, long”"]
     assert [b.name for b in Block.objects.of(strangers.room)] == ["Sound"]
+
+
+@pytest.mark.parametrize(
+    ("folder", "name", "change", "said"),
+    [
+        ("styles", "Winter bodice", {"pins": []}, "“pins” needs at least 1 of them."),
+        ("styles", "Winter bodice", lambda p: p["pins"].append(p["pins"][0]), "the role bodice stands in it twice."),
+        ("styles", "Winter bodice", lambda p: p["cloths"].extend([["shell", "a.1"], ["shell", "a.2"]]), "the use shell stands in it twice."),
+        ("styles", "Winter bodice", {"name": "x" * 300}, "at most 120 letters"),
+        ("blocks", "Ada's", {"name": " \u200b "}, "a name needs at least one letter"),
+        ("blocks", "Ada's", lambda p: p["revisions"].append(p["revisions"][0]), "the revision 1 stands in it twice."),
+        ("people", "Ada", lambda p: p["charts"][0].update(taken_on="0001-01-01"), "the day 0001-01-01 is none of ours."),
+        ("people", "Ada", {"put_away": "9999-12-31T00:00:00Z"}, "the day 9999-12-31 is none of ours."),
+        ("cloths", "", {"card": {"width": -1}}, ""),
+    ],
+)  # fmt: skip
+def test_what_could_not_come_in_by_hand_is_left_out_and_told_and_the_rest_comes(
+    us: Caller, strangers: Caller, shelf: Block, folder: str, name: str, change: Any, said: str
+) -> None:
+    spoiled: list[str] = []
+
+    def spoil(files: dict[str, bytes]) -> None:
+        at = next(n for n in files if n.startswith(f"{folder}/") and n.endswith(".paper.json"))
+        paper = json.loads(files[at])
+        spoiled.append(paper["name"])
+        paper.update(change) if isinstance(change, dict) else change(paper)
+        files[at] = json.dumps(paper).encode()
+
+    told = taken(strangers, repacked(packed(us), spoil))
+    assert told[0].startswith("Taken in: ")
+    left = next(t for t in told if "left out" in t)
+    assert said in left
+    assert not name or spoiled == [name]
+    # What is here now can be packed, all of it.
+    asked = strangers.post("/archives", {}).json()
+    work()
+    out = next(a for a in strangers.get("/archives").json() if a["id"] == asked["id"])
+    assert (out["state"], out["told"]) == ("done", [])
+
+
+def test_one_thing_that_cannot_be_packed_keeps_no_other_from_being_saved(us: Caller, strangers: Caller, shelf: Block) -> None:
+    """As an earlier version let it in: a style that lies on nothing."""
+    style = Style.objects.get(name="Winter bodice")
+    style.pins.all().delete()
+    style.edits.update(pins=[])
+    asked = us.post("/archives", {}).json()
+    work()
+    out = next(a for a in us.get("/archives").json() if a["id"] == asked["id"])
+    assert out["state"] == "done"
+    assert [t[:30] for t in out["told"]] == ["“Winter bodice” was left out: "]
+    data = us.client.get(f"/api/archives/{asked['id']}/library.zip").content
+    assert taken(strangers, data)[0] == "Taken in: 1 person, 1 block, 1 cloth, 1 style."
+    assert us.post(f"/away/style/{style.pk}", {}).status_code == 200
 
 
 def test_broken_off_in_the_middle_it_is_gone_on_with(
