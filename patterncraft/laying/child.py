@@ -11,11 +11,11 @@ import resource
 import signal
 import sys
 import threading
+from contextlib import suppress
+from pathlib import Path
 from typing import Any
 
 import spyrrow
-
-from .behind import behind_everybody
 
 FEASIBLE = (int(spyrrow.ReportType.ExplFeas), int(spyrrow.ReportType.CmprFeas), int(spyrrow.ReportType.Final))
 SPARE = 20
@@ -29,6 +29,14 @@ def _said(solution: Any, last: bool) -> str:
     return json.dumps({"length": solution.width, "placed": placed, "last": last})
 
 
+def _behind_everybody() -> None:
+    """This process goes last. Where the machine shares its time out by session, a session of its own does."""
+    os.nice(19)
+    with suppress(OSError):
+        os.setsid()
+        Path("/proc/self/autogroup").write_text("19", encoding="ascii")
+
+
 def _limited(seconds: int) -> None:
     """Of the processor's time, and a little to load and to end."""
     most = seconds + SPARE
@@ -37,7 +45,7 @@ def _limited(seconds: int) -> None:
 
 def main() -> None:
     """Pack, and say each better layout."""
-    behind_everybody()
+    _behind_everybody()
     # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import ctypes
+import os
 import resource
 import signal
 from contextlib import suppress
 from pathlib import Path
 from typing import Final
-
-from patterncraft.laying.behind import behind_everybody
 
 PROCESSOR: Final = 5
 """seconds of the processor"""
@@ -19,13 +18,15 @@ MEMORY: Final = 400 * 1024 * 1024
 """bytes more than it had when it began"""
 WRITTEN: Final = 64 * 1024 * 1024
 """bytes of one answer"""
+GIVES_WAY: Final = 5
+"""so much nicer than whoever answers people: a third of what each of those gets, since a reading has to end in its time on a busy machine too"""
 PR_SET_PDEATHSIG: Final = 1
 """as prctl.h has it"""
 
 
 def keep_to_them() -> None:
     """From now on, for this process alone; it ends with the one that it parted from."""
-    behind_everybody()
+    os.nice(GIVES_WAY)
     with suppress(OSError, AttributeError):
         ctypes.CDLL("libc.so.6").prctl(PR_SET_PDEATHSIG, int(signal.SIGKILL))
     for told in (signal.SIGTERM, signal.SIGINT, signal.SIGALRM, signal.SIGXCPU):

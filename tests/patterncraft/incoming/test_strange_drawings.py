@@ -17,6 +17,7 @@ from patterncraft.incoming import dxf_in
 from patterncraft.incoming.block_in import read_drawing
 from patterncraft.incoming.dxf_in import _refuse_many as refuse_many
 from patterncraft.incoming.outlines import outlines_of
+from tests.hostile_files import HEAVY
 
 HEAD = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="50cm" height="50cm" viewBox="0 0 50 50"'
 
@@ -33,6 +34,16 @@ def used_again(levels: int) -> str:
     parts = [f'<g id="g0">{BOX}</g>']
     parts += [f'<g id="g{n}">{f"""<use xlink:href="#g{n - 1}"/>""" * 10}</g>' for n in range(1, levels + 1)]
     return f'<defs>{"".join(parts)}</defs><use xlink:href="#g{levels}"/>'
+
+
+GUARDED = {
+    "a use of two ways": "more than 20,000 parts",
+    "60 clones deep": "more than 20,000 parts",
+    "a turn of 200,000 blanks": "turned and shifted in 200,011 letters",
+    "20,000 shifts": "turned and shifted",
+    "100,000 turns": "turned and shifted",
+    "a million ends": "60,000 are read at most",
+}
 
 
 @pytest.mark.parametrize(
@@ -54,6 +65,7 @@ def used_again(levels: int) -> str:
         (b"a letter to the workroom", "neither an SVG nor a DXF"),
         (b"\x89PNG\r\n\x1a\n" + bytes(200), "neither an SVG nor a DXF"),
         (b"", "neither an SVG nor a DXF"),
+        *((HEAVY[what](), words) for what, words in GUARDED.items()),
         (b"  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n", "no DXF that can be read|nothing is drawn"),
         (svg(BOX) + b" " * 8_400_000, "it has 8.4 million letters; 8 million are read at most"),
     ],
