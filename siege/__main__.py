@@ -42,8 +42,8 @@ def rows() -> list[Row]:
         guesses, beside, away = strangers.guessing(house, rooms[2], "somebody 2", 20, 20, seen)
         found += [
             Row("heaps, half-open connections, guesses: requests", str(seen.requests)),
-            Row("  answered by 500, or slower than 2 s", str(len(seen.faults)), "0", not seen.faults),
-            Row("  slowest", f"{seen.slowest:.2f} s", "≤ 2 s", seen.slowest <= 2),
+            Row("  answered by 500, or slower than 10 s", str(len(seen.faults)), "0", not seen.faults),
+            Row("  slowest", f"{seen.slowest:.2f} s", "≤ 10 s", seen.slowest <= 10),
             Row("  slowest beside 500 half-open connections", ms(slow), "≤ 1 s", slow <= 1),
             Row("  slowest beside 20 guessers", ms(beside), "≤ 2 s", beside <= 2),
             Row("  somebody known, turned away beside them", str(away), "0", away == 0),

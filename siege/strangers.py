@@ -13,6 +13,8 @@ from dataclasses import dataclass, field
 from .house import PHRASE, Furnished, House, Visitor
 
 MEGA = 1024 * 1024
+SLOW = 10.0
+"""seconds: so long may a file be read, beside others that take turns with it"""
 
 
 @dataclass
@@ -25,13 +27,14 @@ class Seen:
     faults: list[str] = field(default_factory=list)
 
     def note(self, status: int, seconds: float, what: str) -> None:
-        """One more answer."""
+        """One more answer. Told to come again is as good as answered."""
+        broken = status >= 500 and status != 503
         self.requests += 1
-        self.broken += status >= 500
+        self.broken += broken
         self.slowest = max(self.slowest, seconds)
-        if status >= 500:
+        if broken:
             self.faults.append(f"{what}: {status}")
-        elif seconds > 2:
+        elif seconds > SLOW:
             self.faults.append(f"{what}: {seconds:.1f} s")
 
 

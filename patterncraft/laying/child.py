@@ -37,19 +37,20 @@ def _behind_everybody() -> None:
         Path("/proc/self/autogroup").write_text("19", encoding="ascii")
 
 
-def _limited(seconds: int) -> None:
+def _limit(seconds: int) -> None:
     """Of the processor's time, and a little to load and to end."""
     most = seconds + SPARE
     resource.setrlimit(resource.RLIMIT_CPU, (most, most))
 
 
-def main() -> None:
-    """Pack, and say each better layout."""
+def main(limited: bool = False) -> None:
+    """Pack, and say each better layout. ``limited``: this process is for that alone, and may take the time that was asked for and a little more."""
     _behind_everybody()
     # Whoever is started in the background may have been told to ignore it; here it is how one says stop.
     signal.signal(signal.SIGINT, signal.default_int_handler)
     task = json.load(sys.stdin)
-    _limited(max(1, round(task["seconds"])) * task.get("workers", 1))
+    if limited:
+        _limit(max(1, round(task["seconds"])) * task.get("workers", 1))
     items = [spyrrow.Item(x["id"], [tuple(p) for p in x["shape"]], x["demand"], x["turns"]) for x in task["items"]]
     instance = spyrrow.StripPackingInstance("lay", task["across"], items)
     config = spyrrow.StripPackingConfig(
@@ -83,4 +84,4 @@ def main() -> None:
 
 
 if __name__ == "__main__":
-    main()
+    main(limited=True)
