@@ -47,15 +47,16 @@ def work() -> None:
     os.nice(10)
     for name in ("django_tasks", "django_tasks_db"):
         logging.getLogger(name).setLevel(logging.ERROR)
+    _now_and_then(_take_up, LOST)
     if not isinstance(task_backends["default"], DatabaseBackend):
+        # Its worker parts for each task: signs of life are given from within the work there.
         # What waits with a broker is fetched by the broker's own worker.
         call_command("rqworker", "default", job_class="django_tasks_rq.Job", verbosity=0)
         return
     with _alone() as alone:
         if alone:
             _quietly(lambda: queue.take_up_again(timedelta()))
-        for act, every in ((_beat, BEAT), (_take_up, LOST)):
-            threading.Thread(target=_again_and_again, args=(act, every), daemon=True).start()
+        _now_and_then(_beat, BEAT)
         Heart.beats = True
         worker = LongWork(
             queue_names=["*"],
@@ -93,11 +94,16 @@ def _take_up() -> None:
     queue.take_up_again()
 
 
-def _again_and_again(act: Callable[[], object], every: float) -> None:
-    while not is_leaving():
-        _quietly(act)
-        leaving_within(every)
-    connections.close_all()
+def _now_and_then(act: Callable[[], object], every: float) -> None:
+    """In a thread of its own, until told to leave."""
+
+    def again_and_again() -> None:
+        while not is_leaving():
+            _quietly(act)
+            leaving_within(every)
+        connections.close_all()
+
+    threading.Thread(target=again_and_again, daemon=True).start()
 
 
 def _quietly(act: Callable[[], object]) -> None:
