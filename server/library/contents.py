@@ -63,17 +63,17 @@ class Taken:
     @classmethod
     def read(cls, data: dict[str, Any]) -> Taken:
         """From what was kept of it."""
-        lots = {k: Counter(data[k]) for k in LOTS if k in data}
+        lots = {k: Counter(dict(data[k])) for k in LOTS if k in data}
         return cls(**lots, said=list(data.get("said", [])), acts=int(data.get("acts", 0)))
 
     def data(self) -> dict[str, Any]:
-        """To be kept."""
-        return {k: dict(getattr(self, k)) for k in LOTS} | {"said": self.said, "acts": self.acts}
+        """To be kept; in pairs, since a database may put an object's fields in an order of its own."""
+        return {k: list(getattr(self, k).items()) for k in LOTS} | {"said": self.said, "acts": self.acts}
 
     def put_back(self, data: dict[str, Any]) -> None:
         """As it was counted before."""
         for lot in LOTS:
-            setattr(self, lot, Counter(data[lot]))
+            setattr(self, lot, Counter(dict(data[lot])))
 
     def sentences(self) -> list[str]:
         """For a person."""
