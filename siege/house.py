@@ -13,9 +13,10 @@ import subprocess
 import sys
 import threading
 import time
+from collections import Counter
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Any
+from typing import Any, Final
 
 from patterncraft.formats.openfile_io import block_file, write_file
 from tests.conftest import draft_by
@@ -26,6 +27,8 @@ PHRASE = "a long enough phrase"
 DAY = "2026-03-01"
 KEPT = 10.0
 """seconds for which a silent connection is used again, as a browser does"""
+TALLY: Final[Counter[int]] = Counter()
+"""all answers of this run, by status"""
 
 
 def free_port() -> int:
@@ -178,6 +181,7 @@ class Visitor:
         for header in answer.headers.get_all("Set-Cookie") or []:
             name, value = header.strip().split(";")[0].split("=", 1)
             self.cookies[name] = value
+        TALLY[answer.status] += 1
         return Told(answer.status, read, time.perf_counter() - begun)
 
     def open_workroom(self, name: str) -> Visitor:

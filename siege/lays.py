@@ -7,7 +7,7 @@ import random  # noqa: TID251 (seeded, and told)
 import time
 from typing import Any, Final
 
-from .house import Furnished, House
+from .house import Furnished, House, Told
 
 SECONDS: Final = 6.0
 """that a lay is packed in all, however often it is broken off"""
@@ -20,14 +20,42 @@ def _lay(house: Furnished, number: int) -> dict[str, Any]:
     return found
 
 
-def _asked(house: Furnished) -> int:
+def _ask(house: Furnished, seconds: float = SECONDS) -> Told:
     cloth = house.visitor.ask("POST", "/api/cloths", {"name": "Flannel", "card": {"width": 90}}).json()["id"]
     body = {
         "cloth_id": cloth,
-        "order": {"how": "single", "seconds": SECONDS},
+        "order": {"how": "single", "seconds": seconds},
         "items": [{"style_id": house.style, "times": 4}],
     }
-    return int(house.visitor.ask("POST", "/api/lays", body).json()["id"])
+    return house.visitor.ask("POST", "/api/lays", body)
+
+
+def _asked(house: Furnished, seconds: float = SECONDS) -> int:
+    return int(_ask(house, seconds).json()["id"])
+
+
+def short_beside_long(heavy: Furnished, light: Furnished) -> tuple[float, list[str]]:
+    """One house asks for ten lays of an hour and an eleventh, another for one of a second. (Seconds until hers is done, what went wrong.)"""
+    faults: list[str] = []
+    numbers = [_asked(heavy, 3600.0) for _ in range(10)]
+    refused = _ask(heavy, 3600.0)
+    if refused.status != 422:
+        faults.append(f"an eleventh lay is answered by {refused.status}")
+    time.sleep(4.0)
+    begun = time.monotonic()
+    own = _asked(light, 1.0)
+    if not _ends(light, own):
+        faults.append(f"the short lay does not end: {_lay(light, own)['state']}")
+    took = time.monotonic() - begun
+    for number in numbers:
+        heavy.visitor.ask("POST", f"/api/lays/{number}/stop")
+    until = time.monotonic() + PATIENCE
+    while any(_lay(heavy, n)["state"] in ("waiting", "running") for n in numbers):
+        if time.monotonic() > until:
+            faults.append("a lay goes on after it was stopped")
+            break
+        time.sleep(0.3)
+    return took, faults
 
 
 def killed(house: House, room: Furnished, kills: int, seed: int = 5) -> tuple[int, list[str]]:

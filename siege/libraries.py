@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import json
 import random  # noqa: TID251 (seeded, and told)
 import time
 import zipfile
@@ -14,6 +15,9 @@ BLOCKS: Final = 40
 """in the library, each proved while it is taken in: about two seconds"""
 PATIENCE: Final = 90.0
 """seconds in which it has to be there once nobody kills it any more"""
+
+MOST: Final = 900.0
+"""seconds for the largest"""
 
 
 def library(room: Furnished, blocks: int) -> bytes:
@@ -56,6 +60,43 @@ def killed(house: House, room: Furnished, kills: int, blocks: int = BLOCKS, seed
     if house.rows("PRAGMA integrity_check")[0][0] != "ok":
         faults.append("the database is damaged")
     return len(heirs), faults
+
+
+def many(room: Furnished, styles: int) -> bytes:
+    """A library of one block and so many styles on it: the papers of one, each with a key and a name of its own."""
+    number = room.visitor.ask("POST", "/api/archives", {}).json()["id"]
+    _until(lambda: _state(room, number) == "done")
+    whole = room.visitor.ask("GET", f"/api/archives/{number}/library.zip").body
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(whole)) as read, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as write:
+        for name in read.namelist():
+            content = read.read(name)
+            if not name.startswith("styles/"):
+                write.writestr(name, content)
+            elif name.endswith(".paper.json"):
+                paper = json.loads(content)
+                for k in range(styles):
+                    own = paper | {"key": f"many.{k}", "name": f"Style {k}"}
+                    write.writestr(f"styles/{k:05}/style.paper.json", json.dumps(own))
+    return out.getvalue()
+
+
+def beside(house: House, room: Furnished, neighbour: Furnished, styles: int) -> tuple[float, float, list[str]]:
+    """A house takes in a library of so many styles while its neighbour saves without a pause. (Her slowest save, s; seconds that it took; what went wrong.)"""
+    heir, number = _heir(house, many(room, styles), styles)
+    slowest, faults, begun, saves = 0.0, list[str](), time.monotonic(), 0
+    while _state(heir, number) in ("waiting", "running") and time.monotonic() - begun < MOST:
+        for _ in range(20):
+            saves += 1
+            answer = neighbour.visitor.ask("POST", "/api/people", {"name": f"Somebody {saves}"})
+            slowest = max(slowest, answer.seconds)
+            if answer.status != 200:
+                faults.append(f"a save was answered by {answer.status}: {answer.body[:80]!r}")
+            time.sleep(0.03)
+    there = sum(1 for s in heir.visitor.ask("GET", "/api/styles").json() if s["name"].startswith("Style "))
+    if there != styles:
+        faults.append(f"{there} of {styles} styles are there: {_state(heir, number)}")
+    return slowest, time.monotonic() - begun, faults
 
 
 def _heir(house: House, data: bytes, number: int) -> tuple[Furnished, int]:

@@ -95,9 +95,10 @@ def apart(house: int, where: str, function: Callable[[*Ts], T], *args: *Ts) -> T
     """
     file = letter.blank()
     try:
-        letter.write(file, (function, args))
-        with _counted(house), out_of_turn():
-            word = _asked(house, file)
+        with _counted(house):
+            letter.write(file, (function, args))
+            with out_of_turn():
+                word = _asked(house, file)
         if word is Word.READ:
             answer: T = letter.read(file)
             return answer
@@ -126,7 +127,7 @@ def _asked(house: int, file: int) -> Word:
 
 
 def _told(word: Word, where: str) -> PatternError:
-    cure = "Save the outlines alone, simplified, in a file of their own; make a photograph smaller."
+    cure = "Send a simpler or a smaller one."
     match word:
         case Word.BUSY:
             return Busy("other files are being read just now.", where, "Try again in a moment.")

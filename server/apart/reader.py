@@ -80,6 +80,8 @@ class Reader:
         if not data and not files:
             return False
         if len(files) != 2:
+            for number in files:
+                os.close(number)
             return True
         reading = Reading(int(data), socket.socket(fileno=files[0]), files[1])
         if sum(r.house == reading.house for r in self._waiting) >= MOST_WAITING:

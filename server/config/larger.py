@@ -27,7 +27,7 @@ def database(var: Path) -> dict[str, Any]:
             "timeout": 20,
             # FULL: what was acknowledged is on the disk, also when the power fails (measured in docs/safety.md).
             # secure_delete: measures that were deleted are overwritten, not only let go.
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA cache_size=-500; PRAGMA foreign_keys=ON; PRAGMA secure_delete=ON;",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; PRAGMA secure_delete=ON;",
         },
         "TEST": {"NAME": os.environ.get("STEADY_SHEAR_TEST_DB", str(var / "test.sqlite3"))},
     }

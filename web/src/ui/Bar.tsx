@@ -9,3 +9,8 @@ export function Bar({ done, of, label }: { done: number; of: number; label: stri
     />
   );
 }
+
+/** Something is being done, and nobody can say how far it is: basting stitches that run along. */
+export const Basting = ({ label }: { label: string }) => (
+  <span role="progressbar" aria-label={label} className="basting mt-1.5 block h-[3px] w-[260px]" />
+);

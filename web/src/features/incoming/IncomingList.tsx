@@ -2,6 +2,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { type DragEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { Refusal } from "../../api/client";
+import { Basting } from "../../ui/Bar";
 import { Button, Notice, Page } from "../../ui/controls";
 import { sendIn, useThrowAway, useWaiting } from "./useIncoming";
 
@@ -27,7 +29,9 @@ export function IncomingList() {
       void queries.invalidateQueries({ queryKey: ["incoming"], exact: true });
       go(`/incoming/${came.id}`);
     } catch (e) {
-      setRefused(`${file.name}: ${e instanceof Error ? e.message : String(e)}`);
+      // Most refusals name the file themselves.
+      const named = e instanceof Refusal && e.fault.where !== "";
+      setRefused(`${named ? "" : `${file.name}: `}${e instanceof Error ? e.message : String(e)}`);
     } finally {
       setBusy("");
     }
@@ -84,7 +88,7 @@ export function IncomingList() {
           {busy && (
             <p role="status" className="mt-2">
               {busy}
-              <progress className="mt-1 block h-2 w-[260px] accent-ink" />
+              <Basting label={busy} />
             </p>
           )}
           {refused && (

@@ -1,6 +1,8 @@
 /** The sheet of known size in a photograph: found, or its four corners marked by hand; the picture is made flat by it. */
+
 import { type MouseEvent, useState } from "react";
 import type { Schemas } from "../../api/client";
+import { Basting } from "../../ui/Bar";
 import { Button, Choice, Notice } from "../../ui/controls";
 import { Desk, type StageProps } from "./Desk";
 import { LengthField } from "./LengthField";
@@ -84,7 +86,7 @@ export function SheetDesk({ found, photo, unit, head, onDone }: StageProps) {
           {save.isPending ? (
             <p role="status">
               Making the picture flat …
-              <progress className="mt-1 block h-2 w-[220px] accent-ink" />
+              <Basting label="Making the picture flat" />
             </p>
           ) : marks ? (
             <p role="status" className="border-madder border-l-4 bg-fresh px-3 py-2">
