@@ -79,7 +79,7 @@ mutants: setup
 bench: setup /usr/bin/chromium-headless-shell
 	$(BIN)/python -m bench
 
-# Strange files and requests, kills, races, crowds; at most a quarter of an hour. Ends with 1 where something does not hold.
+# Strange files and requests, kills, races, crowds, hostile files, a queue of hours; at most half an hour. Ends with 1 where something does not hold.
 siege: setup
 	$(BIN)/python -m siege
 

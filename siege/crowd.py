@@ -62,6 +62,7 @@ def _dragging(job: tuple[int, list[tuple[dict[str, str], int]], float, float]) -
     until, times, wrong = time.perf_counter() + seconds, list[float](), [0]
 
     def drag(cookies: dict[str, str], block: int) -> None:
+        """One client, till the time is over."""
         v = Visitor(port)
         v.cookies = dict(cookies)
         turn = 0

@@ -74,6 +74,7 @@ def beside(house: House, ill: Furnished, neighbour: Furnished) -> Harm:
         drags = threading.Thread(target=dragged, args=(neighbour, done.is_set, times))
 
         def send(what: str = what, data: bytes = data) -> None:
+            """One of those who send it at once."""
             harm.note(what, _send(ill.visitor.twin(), data))
 
         senders = [threading.Thread(target=send) for _ in range(AT_ONCE)]

@@ -25,11 +25,8 @@ def library(room: Furnished, blocks: int) -> bytes:
     data = room.visitor.ask("GET", f"/api/blocks/{room.block}/file").body
     for _ in range(blocks - 1):
         room.visitor.ask("POST", f"/api/blocks/import?person_id={room.person}", data)
-    number = room.visitor.ask("POST", "/api/archives", {}).json()["id"]
-    _until(lambda: _state(room, number) == "done")
-    whole = room.visitor.ask("GET", f"/api/archives/{number}/library.zip").body
     out = io.BytesIO()
-    with zipfile.ZipFile(io.BytesIO(whole)) as read, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as write:
+    with _saved(room) as read, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as write:
         for name in read.namelist():
             content = read.read(name)
             write.writestr(name, content + b" " if name.startswith("blocks/") and name.endswith("/revision 1.json") else content)
@@ -62,13 +59,16 @@ def killed(house: House, room: Furnished, kills: int, blocks: int = BLOCKS, seed
     return len(heirs), faults
 
 
-def many(room: Furnished, styles: int) -> bytes:
-    """A library of one block and so many styles on it: the papers of one, each with a key and a name of its own."""
+def _saved(room: Furnished) -> zipfile.ZipFile:
     number = room.visitor.ask("POST", "/api/archives", {}).json()["id"]
     _until(lambda: _state(room, number) == "done")
-    whole = room.visitor.ask("GET", f"/api/archives/{number}/library.zip").body
+    return zipfile.ZipFile(io.BytesIO(room.visitor.ask("GET", f"/api/archives/{number}/library.zip").body))
+
+
+def many(room: Furnished, styles: int) -> bytes:
+    """A library of one block and so many styles on it: the papers of one, each with a key and a name of its own."""
     out = io.BytesIO()
-    with zipfile.ZipFile(io.BytesIO(whole)) as read, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as write:
+    with _saved(room) as read, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as write:
         for name in read.namelist():
             content = read.read(name)
             if not name.startswith("styles/"):

@@ -97,6 +97,7 @@ def throw_heaps(house: Furnished, seen: Seen, times: int = 1) -> None:
     for what, (method, path, body, kind) in heaps(house.block).items():
 
         def send(what: str = what, method: str = method, path: str = path, body: bytes = body, kind: str = kind) -> None:
+            """One of four."""
             v = house.visitor.twin()
             for _ in range(times):
                 with contextlib.suppress(OSError, http.client.HTTPException):
@@ -133,6 +134,7 @@ def guessing(house: House, furnished: Furnished, name: str, guessers: int, secon
     until, looked_at, lock = time.monotonic() + seconds, [0], threading.Lock()
 
     def guess() -> None:
+        """One who guesses without a pause."""
         v = Visitor(house.port)
         v.ask("GET", "/api/session")
         while time.monotonic() < until:
