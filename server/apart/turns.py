@@ -58,6 +58,7 @@ class InTurn:
             finally:
                 _here.turn = _here.has_gone = None
                 if int(environ.get("CONTENT_LENGTH") or 0) > HEAVY:
-                    # A refusal and the frames that it came through hold each other, and with them the whole body.
-                    gc.collect()
+                    # A refusal and the frames that it came through hold each other, and with them the whole body. Both are young: looking through all that is old would
+                    # keep everybody waiting.
+                    gc.collect(1)
                     give_back()
