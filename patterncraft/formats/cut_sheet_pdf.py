@@ -13,7 +13,7 @@ from reportlab.pdfgen.canvas import Canvas
 from ..finishing.cut_sheet import CutRow, CutSheet
 from ..finishing.finish import FinishedPiece
 from ..units import Unit, format_length
-from .label import BOLD, REGULAR, register_fonts
+from .lettering import BOLD, REGULAR, register_fonts
 from .pdf_piece import CM
 from .tiles import paper_of
 

@@ -6,7 +6,6 @@ list, from memory). The roll runs along x; pieces lie across it as on a page.
 
 from __future__ import annotations
 
-import unicodedata
 from collections.abc import Callable, Sequence
 from typing import Final
 
@@ -14,6 +13,7 @@ from ..finishing.finish import FinishedPiece
 from ..geometry.flatten import flat_path
 from ..geometry.path import Path
 from .label import LINE, TEXT, TITLE, label_place
+from .lettering import ascii_of
 from .pdf_piece import LAYERS, LayerName
 from .tiles import lay_for
 
@@ -53,7 +53,7 @@ def pattern_hpgl(
                 high = (TITLE if i == 0 else TEXT) * place.scale * scale
                 where = (place.at + 1j * LINE * place.scale * i) * scale + shift
                 # Letters are turned with the page: along its x, which is across the roll.
-                out.append(f"PU{at(where)};DI0,1;SI{high * 0.6:.3f},{high * 0.7:.3f};LB{_plain(words)}{END};")
+                out.append(f"PU{at(where)};DI0,1;SI{high * 0.6:.3f},{high * 0.7:.3f};LB{_plotted(words)}{END};")
     out.append("PU;SP0;PG;")
     return "".join(out).encode("ascii")
 
@@ -91,16 +91,6 @@ def _flat(path: Path) -> list[complex]:
     return flat_path(path, FLAT)
 
 
-def _plain(words: str) -> str:
+def _plotted(words: str) -> str:
     """What a plotter's own letters can write: ASCII, no control letters."""
-    spoken = unicodedata.normalize(
-        "NFKD",
-        words.replace("–", "-")
-        .replace("·", "-")
-        .replace("×", "x")
-        .replace("ø", "o")
-        .replace("Ł", "L")
-        .replace("ł", "l")
-        .replace("Ø", "O"),
-    )
-    return "".join(c if 32 <= ord(c) < 127 else "" for c in spoken)
+    return ascii_of(words)

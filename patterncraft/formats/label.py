@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from importlib.resources import files
 from itertools import pairwise
 from math import sqrt
 from typing import Final, NamedTuple
@@ -11,14 +10,13 @@ from typing import Final, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 
 from ..finishing.finish import FinishedPiece
 from ..geometry.flatten import flat_path
 from ..geometry.region import contains
 from ..geometry.segment import Segment
+from .lettering import BOLD, REGULAR, register_fonts
 
-REGULAR, BOLD = "SteadySans", "SteadySansBold"
 TITLE: Final = 0.46
 """cm: the size of the first line's letters."""
 TEXT: Final = 0.36
@@ -45,14 +43,6 @@ class Label(NamedTuple):
 
     at: complex
     scale: float
-
-
-def register_fonts() -> None:
-    """Make the shipped fonts known, once: they measure the label for every drawing."""
-    if REGULAR not in pdfmetrics.getRegisteredFontNames():
-        fonts = files("patterncraft.formats") / "fonts"
-        pdfmetrics.registerFont(TTFont(REGULAR, str(fonts / "SourceSans3-Regular.ttf")))
-        pdfmetrics.registerFont(TTFont(BOLD, str(fonts / "SourceSans3-Semibold.ttf")))
 
 
 def label_place(p: FinishedPiece, larger: float = 1.0) -> Label:

@@ -15,7 +15,7 @@ from ..paper.pattern import Pattern
 from ..paper.piece import Piece
 from ..replay import Done, Replay
 from ..units import Unit
-from .label import BOLD, REGULAR
+from .lettering import BOLD, REGULAR
 from .page import LEADING, RIM, SIZE, Page
 from .pdf_piece import CM, draw_curve
 

@@ -12,7 +12,7 @@ from ..measures.figure import FIGURES
 from ..measures.keys import MEASURES, MeasureKey
 from ..measures.tapes import TAPES
 from ..units import Unit
-from .label import BOLD, REGULAR, register_fonts
+from .lettering import BOLD, REGULAR, register_fonts
 from .pdf_piece import CM
 from .tiles import PAPERS, PaperName
 

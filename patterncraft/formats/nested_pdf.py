@@ -9,8 +9,8 @@ from typing import Final
 
 from reportlab.pdfgen.canvas import Canvas
 
-from .label import REGULAR
 from .layout import Sheet
+from .lettering import REGULAR
 from .nested import Nest, Size, dash_of, nest
 from .pdf import Legend, tiled_pdf
 from .pdf_piece import CM, LayerName, draw_piece

@@ -9,7 +9,7 @@ from typing import Final
 from reportlab.lib.utils import simpleSplit
 from reportlab.pdfgen.canvas import Canvas
 
-from .label import BOLD, REGULAR, register_fonts
+from .lettering import BOLD, REGULAR, register_fonts
 from .pdf_piece import CM
 from .tiles import paper_of
 

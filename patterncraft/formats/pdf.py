@@ -15,8 +15,8 @@ from reportlab.pdfgen.canvas import Canvas
 
 from ..finishing.finish import FinishedPiece
 from ..units import INCH
-from .label import BOLD, REGULAR, register_fonts
 from .layout import Sheet
+from .lettering import BOLD, REGULAR, register_fonts
 from .pdf_piece import CM, LAYERS, LayerName, draw_line, draw_piece
 from .tiles import MARGIN, OVERLAP, Tile, Tiling, lay_for, tiling
 

@@ -10,7 +10,8 @@ from reportlab.pdfgen.canvas import Canvas
 from ..finishing.finish import FinishedPiece
 from ..geometry.path import Path
 from ..units import INCH
-from .label import BOLD, LINE, REGULAR, TEXT, TITLE, label_place
+from .label import LINE, TEXT, TITLE, label_place
+from .lettering import BOLD, REGULAR
 
 CM: Final = 72 / INCH
 """PDF points in a centimetre."""

@@ -15,7 +15,7 @@ from ..geometry.flatten import flat_path
 from ..geometry.path import Path
 from ..measures.keys import MEASURES
 from ..units import Unit, format_length, in_unit
-from .label import BOLD, REGULAR
+from .lettering import BOLD, REGULAR
 from .page import LEADING, RIM, SIZE, Page
 from .pdf_piece import CM, draw_curve
 

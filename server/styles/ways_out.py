@@ -8,12 +8,14 @@ from typing import Annotated, Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
+from pydantic import Field
 
 from patterncraft.errors import BadSetting, PatternError
 from patterncraft.finishing.finish import FinishedPiece, finish
 from patterncraft.formats.dxf import pattern_dxf
 from patterncraft.formats.hpgl import pattern_hpgl
 from patterncraft.formats.layout import lay_side_by_side
+from patterncraft.formats.lettering import respelt
 from patterncraft.formats.openfile import AcknowledgedData
 from patterncraft.formats.openfile_io import pattern_file, write_file
 from patterncraft.formats.pdf import pattern_pdf
@@ -177,6 +179,24 @@ def _ask_about_sheets(pieces: Sequence[FinishedPiece], paper: str, scale: float,
         raise ManySheets(
             f"it takes {count} sheets of {paper.title()}.", cure="Print them all the same, or print it elsewhere.", field="paper"
         )
+
+
+class Lettered(Wire):
+    """Words that are to be printed."""
+
+    texts: list[Annotated[str, Field(max_length=400)]] = Field(max_length=200)
+
+
+class Respelt(Wire):
+    """A sentence for each word that a sheet shows otherwise than it is written."""
+
+    said: list[str]
+
+
+@router.post("/letters", response={200: Respelt, **ERRORS})
+def letters(request: HttpRequest, body: Lettered) -> Respelt:
+    """What a printed sheet cannot write as it is written: asked before printing."""
+    return Respelt(said=respelt(body.texts))
 
 
 class Plotted(Wire):

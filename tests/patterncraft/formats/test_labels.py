@@ -79,7 +79,7 @@ def test_labels_stand_on_the_paper_clear_of_every_line_and_small_only_where_they
         assert [t for t, _, _ in texts] == list(finished[key].label)
         boxes = []
         for i, (text, at, size) in enumerate(texts):
-            font = ImageFont.truetype(str(fonts / f"SourceSans3-{'Regular' if i else 'Semibold'}.ttf"), 100)
+            font = ImageFont.truetype(str(fonts / f"SteadySans-{'Regular' if i else 'Semibold'}.ttf"), 100)
             boxes.append(shapely.box(at.real, at.imag - 0.7 * size, at.real + font.getlength(text) * size / 100, at.imag))
         label = shapely.union_all(boxes)
         sewn = region(finished[key].sew_line)

@@ -55,6 +55,17 @@ export const useRelatives = (id: number) =>
     queryKey: [...keys.styles, "relatives", id],
     queryFn: () => ok(client.GET("/api/styles/{style_id}/relatives", { params: { path: { style_id: id } } })),
   });
+/** What a printed sheet writes otherwise than it is written; Latin letters need not be asked about. */
+export const useRespelt = (texts: string[]) => {
+  const others = [...new Set(texts.filter((text) => /[^ -\u024f]/.test(text)))].slice(0, 200);
+  return useQuery({
+    queryKey: ["letters", others],
+    queryFn: () =>
+      ok(client.POST("/api/letters", { body: { texts: others.map((text) => text.slice(0, 400)) } })),
+    enabled: others.length > 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+};
 export const usePaper = (id: number, scale: "1:1" | "1:2" | "1:4" = "1:1", layers = "") =>
   useQuery({
     queryKey: ["paper", id, scale, layers],

@@ -1241,6 +1241,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/letters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Letters
+         * @description What a printed sheet cannot write as it is written: asked before printing.
+         */
+        post: operations["server_styles_ways_out_letters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measure": {
         parameters: {
             query?: never;
@@ -6583,6 +6603,14 @@ export interface components {
             pieces: string[];
         };
         /**
+         * Lettered
+         * @description Words that are to be printed.
+         */
+        Lettered: {
+            /** Texts */
+            texts: string[];
+        };
+        /**
          * LevelPlace
          * @description Where an edge stands at a level: ``down`` cm below that of a mark, a named line or a dart's pivot.
          */
@@ -8718,6 +8746,14 @@ export interface components {
         ReportedOut: {
             finding: components["schemas"]["FindingOut"];
             picture: components["schemas"]["PictureOut"] | null;
+        };
+        /**
+         * Respelt
+         * @description A sentence for each word that a sheet shows otherwise than it is written.
+         */
+        Respelt: {
+            /** Said */
+            said: string[];
         };
         /**
          * RevisionFromFitting
@@ -17854,6 +17890,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_styles_ways_out_letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lettered"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Respelt"];
                 };
             };
             /** @description Bad Request */

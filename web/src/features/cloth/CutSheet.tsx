@@ -1,5 +1,6 @@
 /** The cut sheet: one page to look at and to print. */
 import { Notice, Waiting } from "../../ui/controls";
+import { Respelt } from "../../ui/Respelt";
 import { useCutSheet } from "./useCloth";
 
 const link =
@@ -32,6 +33,7 @@ export function CutSheet({ id }: { id: number }) {
           </a>
         </span>
       </div>
+      <Respelt texts={[title, ...rows.map((r) => r.name)]} />
       <table className="w-full border-collapse bg-fresh tabular-nums">
         <thead>
           <tr className="border-ink border-b-2 text-left">

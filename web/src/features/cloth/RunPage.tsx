@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { Bar } from "../../ui/Bar";
 import { Button, buttonLook, Notice, Page, Scroller, Waiting } from "../../ui/controls";
+import { Respelt } from "../../ui/Respelt";
 import { RunDrawing } from "./RunDrawing";
 import { RunLay } from "./RunLay";
 import { RunLengths } from "./RunLengths";
@@ -242,6 +243,7 @@ function Files({ run }: { run: Run }) {
     <section aria-label="Files" className="mt-5 grid gap-2 border-line border-t pt-3">
       {!isBeingCut(run) && count > 0 && (
         <>
+          <Respelt texts={[run.name, ...run.columns]} />
           <p className="flex flex-wrap gap-2">
             <a className={link} href={`/api/runs/${run.id}/all/all over each other.pdf`} download>
               Nested PDF

@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import { client, ok } from "../../api/client";
 import { usePaper, useRules, useStyle } from "../../api/queries";
 import { Button, Choice, Notice, Page, Waiting } from "../../ui/controls";
+import { Respelt } from "../../ui/Respelt";
 import { PackIt } from "../workroom/PackIt";
 import { StyleChoice } from "./StyleChoice";
 
@@ -124,6 +125,9 @@ function PaperOf({ id }: { id: number }) {
               </label>
             ))}
           </fieldset>
+          <Respelt
+            texts={[style.data.name, style.data.person ?? "", ...plan.data.pieces.map((p) => p.name)]}
+          />
           <SavePdf
             key={`${paper} ${scale}`}
             sheets={plan.data.sheets[paper] ?? 0}

@@ -6,6 +6,7 @@ import { client, ok, type Schemas } from "../../api/client";
 import { keys, useBlock, useSession } from "../../api/queries";
 import { Table } from "../../table/Table";
 import { Button, Choice, Field, Notice, Scroller, Waiting } from "../../ui/controls";
+import { Respelt } from "../../ui/Respelt";
 import { PackIt } from "../workroom/PackIt";
 import { PutAway } from "../workroom/PutAway";
 import { useTakeBack } from "../workroom/putAway";
@@ -85,6 +86,7 @@ export function BlockPage() {
             <PutAway kind="block" id={b.id} name={b.name} onAway={() => undefined} className="ml-2" />
           )}
         </p>
+        {b.school_name && <Respelt texts={[b.name]} />}
         <p className="mt-3 grid justify-items-start gap-2">
           <Duplicate block={b} /> <PackIt blocks={[b.id]} />
         </p>
