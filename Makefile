@@ -6,7 +6,7 @@ BIN := .venv/bin
 STAMP := .venv/.installed
 DIST := web/dist/index.html
 
-.PHONY: setup demo serve plotter backup restore phrase test test-postgres lint lint-python lint-web bench siege mutants shots schema clean
+.PHONY: setup demo serve plotter backup restore phrase test test-postgres lint lint-python lint-web bench siege mutants sensible shots schema clean
 
 setup: $(STAMP) $(DIST)
 
@@ -73,6 +73,9 @@ test-postgres: setup
 	$(BIN)/python -m tools.on_postgres
 
 # Small faults, one at a time: do the tests notice? SAMPLE=0 takes all, SEED= another choice, PACKAGES="paper moves" only those.
+sensible: setup
+	$(BIN)/python -m tools.sensible
+
 mutants: setup
 	$(BIN)/python -m tools.mutants $(PACKAGES)
 

@@ -208,6 +208,13 @@ class TestHerMeasuresWhereverTheyLie:
         self.gone(house)
         assert "93.37" not in held(loose)
 
+    def test_in_what_was_drafted_from_an_earlier_state_of_her_chart(self, house: House) -> None:
+        loose = keep_block(house.us.room, "Loose", None, draft_file("bodice-direct", TELLTALE, {}, "x"))
+        EarlierChart.objects.create(chart=house.chart, number=1, values=TELLTALE, why="typed anew")
+        MeasureChart.objects.filter(pk=house.chart.pk).update(values=WHOLE)
+        self.gone(house)
+        assert "93.37" not in held(loose)
+
     def test_but_not_the_same_measures_of_somebody_who_has_them_too(self, house: House) -> None:
         twin = Person.objects.create(workroom=house.us.room, name="Twin")
         MeasureChart.objects.create(person=twin, taken_on=date(2026, 3, 1), values=TELLTALE)
