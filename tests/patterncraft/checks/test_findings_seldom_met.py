@@ -13,7 +13,7 @@ from patterncraft.paper.closure import Closure, Reach
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule
 from tests.planted.faults import FAULTS
-from tests.planted.ground import BODY, HOOKED, Spoil, looked, of_notch, spoilt, with_notch, worked
+from tests.planted.ground import BODY, HOOKED, Spoil, corner_moved, looked, of_notch, of_piece, spoilt, with_notch, worked
 
 
 def found(subject: Subject, code: str) -> list[Finding]:
@@ -132,3 +132,15 @@ def test_a_cap_that_is_gathered_is_not_judged_as_one_that_is_sewn_flat(how: str)
     ruled = replace(seam, rule=gather) if how == "all round" else replace(seam, rules=(IntervalRule("start", "end", gather),))
     gathered = replace(flat.pattern, seams=tuple(ruled if s.name == "armhole" else s for s in flat.pattern.seams))
     assert not {f.code for f in examine(replace(flat, pattern=gathered, ledger=None))} & set(CAP_CODES)
+
+
+@pytest.mark.parametrize(("piece", "least", "most"), [("skirt back", 2.0, 3.0), ("skirt front", 0.3, 0.7)])
+def test_a_hem_is_drawn_square_for_as_long_as_the_check_says(piece: str, least: float, most: float) -> None:
+    """Common practice, no source: two to three centimetres at the back, half a one in front."""
+    sheet = worked(("skirt",)).pattern.piece(piece)
+    k = max(i for i, e in enumerate(sheet.outline) if e.name == "hem")
+    at_end = sheet.outline[(k + 1) % len(sheet.outline)].kind == "fold"
+    subject = spoilt(worked(("skirt",)), of_piece(piece, corner_moved("hem", 1.2j, at_end=at_end)))
+    (f,) = (f for f in found(subject, "square") if f.edge == "hem")
+    assert f.cure is not None
+    assert least <= float(str(f.cure["for"])) <= most

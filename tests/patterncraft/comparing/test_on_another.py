@@ -27,9 +27,18 @@ def told(steps: list[dict[str, Any]], other: dict[str, float]) -> OnAnother:
 
 
 def test_every_step_that_cannot_be_done_is_told_once_with_its_own_number() -> None:
-    """A straight figure has no side dart: two steps want it, the one between them can be done."""
-    found = told([SET_POINT, TO_SHOULDER, SIDE | {"to": {"dart": "shoulder dart"}}], NO_SIDE_DART)
-    assert [e.step for e in found.cannot] == [1, 3]
+    """A straight figure has no side dart: three steps want it, those between them can be done."""
+    found = told(
+        [
+            SET_POINT,
+            TO_SHOULDER,
+            SIDE | {"to": {"dart": "shoulder dart"}},
+            {"move": "grain", "piece": "front", "kind": "straight"},
+            SIDE,
+        ],
+        NO_SIDE_DART,
+    )
+    assert [e.step for e in found.cannot] == [1, 3, 5]
     assert all("there is no dart called “side dart”" in str(e) for e in found.cannot)
     assert all("There is: " in e.cure for e in found.cannot)
     assert "shoulder dart" in found.cannot[1].cure, "step 2 was done before it"

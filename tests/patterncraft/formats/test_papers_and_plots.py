@@ -123,6 +123,23 @@ def test_layers_leave_out_what_is_not_asked_for(pieces: tuple[FinishedPiece, ...
     assert 'class="sew"' in svg
 
 
+@pytest.mark.parametrize("kind", ["svg", "pdf", "plt"])
+def test_a_net_piece_is_drawn_whole_where_the_cut_lines_are_left_out(bodice: Pattern, kind: str) -> None:
+    """Its sewing line is what is cut: without the layer of cut lines no less is drawn of it."""
+    net = [
+        p for p in finish(bodice, RULES, "Test", Finishing(lines=(NetFinish(finish="net", piece="front"),))) if p.name == "front"
+    ]
+
+    def strokes(*layers: LayerName) -> int:
+        if kind == "svg":
+            return pattern_svg(net, "Test", layers=layers).count(" d=")
+        if kind == "pdf":
+            return len(drawn(pattern_pdf(net, "Test", "a0", layers=layers)))
+        return sum(1 for _ in plotted(pattern_hpgl(net, layers=layers)))
+
+    assert strokes("net") >= strokes("allowance", "net") > 4
+
+
 @pytest.mark.parametrize("name", ["a5", "roll:", "roll:5", "roll:nan", "roll:9000", "foolscap"])
 def test_a_paper_that_is_none(name: str) -> None:
     with pytest.raises(BadSetting) as told:

@@ -67,8 +67,12 @@ def test_a_pair_that_is_named_is_called_after_its_second_edge_or_after_both() ->
 
 
 def test_a_pair_with_ease_promises_it() -> None:
-    (seam,) = promised(LEFT, RIGHT, pairs=[{"a": [["inner", "right"]], "b": [["outer", "near"]], "ease": [0.5, 1.5]}]).seams
-    assert (seam.rule.kind, seam.rule.minimum, seam.rule.maximum, seam.rule.longer) == ("ease", 0.5, 1.5, "a")
+    """Of the side that was named first."""
+    inner, outer = [["inner", "right"]], [["outer", "near"]]
+    for first, second in ((inner, outer), (outer, inner)):
+        (seam,) = promised(LEFT, RIGHT, pairs=[{"a": first, "b": second, "ease": [0.5, 1.5]}]).seams
+        assert (seam.rule.kind, seam.rule.minimum, seam.rule.maximum, seam.rule.longer) == ("ease", 0.5, 1.5, "a")
+        assert [[x.piece for x in side] for side in (seam.a, seam.b)] == [[first[0][0]], [second[0][0]]]
 
 
 def test_what_is_paired_by_hand_is_not_paired_by_its_name_as_well() -> None:

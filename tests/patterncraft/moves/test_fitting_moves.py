@@ -99,6 +99,27 @@ def test_a_seam_is_taken_in_by_half_on_either_side_and_runs_back_into_its_line(a
     assert total(done, "Round the body there") == near(-2 * amount, 1e-9)
 
 
+@pytest.mark.parametrize("taken_at", ["skirt front", "skirt back"])
+def test_an_eased_seam_is_taken_in_at_the_notch_on_either_side(taken_at: str) -> None:
+    """A notch 20 cm down the back and 22 down the front: the new line lies a centimetre square inside of the notch on both, by shapely."""
+    notch = (
+        {"move": "notch", "seam": "side", "at": 20.0, "name": "level"},
+        {"move": "move_notch", "seam": "side", "notch": "level", "to": 20.0, "to_b": 22.0},
+    )
+    before = made(*notch, on=table("skirt")).pattern
+    down = {"skirt back": 20.0, "skirt front": 22.0}
+    assert [x.piece for x in before.seam("side").a] == ["skirt back"]
+    at = {"edge": "side", "from": "waist", "distance": down[taken_at]}
+    done = made({"move": "take_in_seam", "piece": taken_at, "at": at, "amount": 2.0}, on=before).pattern
+    for name, level in down.items():
+        old, new = edge(before.piece(name), "side"), edge(done.piece(name), "side")
+        line = shapely.LineString([(z.real, z.imag) for z in (new.at(new.length * k / 4000) for k in range(4001))])
+        along = level if old.start.imag < old.end.imag else old.length - level
+        foot, run = old.at(along), old.at(along + 0.01) - old.at(along - 0.01)
+        square = [foot + side * run / abs(run) for side in (1j, -1j)]
+        assert min(line.distance(shapely.Point(z.real, z.imag)) for z in square) < 4e-3, name
+
+
 def test_seams_alike_share_it() -> None:
     """Six gores, four of them alike beside the middle ones: three seams take a third each."""
     cut = (

@@ -193,6 +193,8 @@ def test_a_notch_is_moved_on_both_sides_made_double_and_taken_away() -> None:
     assert notches(one_side, "side") == [("side balance", "single", 9.0, 10.0)]
     double = after(p, {"move": "move_notch", "seam": "side", "notch": "side balance", "style": "double"})
     assert notches(double, "side") == [("side balance", "double", 9.0, 9.0)]
+    apart = after(one_side, {"move": "move_notch", "seam": "side", "notch": "side balance", "style": "double"})
+    assert notches(apart, "side") == [("side balance", "double", 9.0, 10.0)], "made double, each stays where it was"
     assert notches(after(p, {"move": "remove_notch", "seam": "side", "notch": "side balance"}), "side") == []
 
 
@@ -271,6 +273,9 @@ def test_a_zip_goes_on_through_the_seam_below_a_yoke() -> None:
     (zip_,) = p.closures
     sizes = [b - a for a, b in (part.along(p.notches, p.side_length(p.seam(part.seam).a)) for part in zip_.parts)]
     assert sizes == [pytest.approx(7.62, abs=1e-6), pytest.approx(10.16, abs=1e-6)]
+    # The lower seam laid to the fold: the zip is what the yoke still opens.
+    shut = after(p, {"move": "turn_edge_into", "piece": "skirt back", "edge": "centre back", "kind": "fold"})
+    assert [[part.seam for part in c.parts] for c in shut.closures] == [[zip_.parts[0].seam]]
     e = refused(
         table("skirt"),
         yoke,

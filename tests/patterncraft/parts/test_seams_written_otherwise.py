@@ -66,7 +66,7 @@ WITH_SLEEVE: dict[str, Step] = {name: step for name, step in ON_SLEEVES.items() 
 @pytest.mark.parametrize("how", WRITTEN)
 @pytest.mark.parametrize("title", WITH_SLEEVE)
 def test_on_a_set_in_sleeve_the_seam_may_be_written_otherwise(title: str, how: str) -> None:
-    before = made(SLEEVE).pattern
+    before = made(SLEEVE, of("notch", seam="armhole", at=15.0, name="own")).pattern
     here, there = (made(WITH_SLEEVE[title], on=x) for x in (before, WRITTEN[how](before)))
     if title == "cap sleeve" and how == "from the other end":
         # The two parts of the armhole that are free are numbered as the seam is walked.
@@ -75,6 +75,8 @@ def test_on_a_set_in_sleeve_the_seam_may_be_written_otherwise(title: str, how: s
         assert promise(there.pattern, "armhole").kept
     else:
         assert_the_same(here, there)
+        own = ("armhole", "own", "single")
+        assert _notched(here.pattern).get(own) == _notched(there.pattern).get(own), "not from which side it is told"
 
 
 def _free(done: Replay) -> list[float]:

@@ -14,6 +14,7 @@ from patterncraft.errors import MoveRefused, NoSuchName
 from patterncraft.geometry.path import Path, straight
 from patterncraft.geometry.transform import Transform, slide, swing, turn_over
 from patterncraft.house import HouseRules
+from patterncraft.paper.dart import darts_of
 from patterncraft.paper.pattern import Pattern
 from patterncraft.paper.seam import Notch, Seam, SeamRule, Stretch
 from patterncraft.walking.joined import Joined, Meet, joined
@@ -190,3 +191,19 @@ def test_a_chain_runs_on_over_a_seam_where_the_other_sheets_edge_is_called_alike
     assert {s.piece for s in chain.laid.strips} == sheets_in_chain
     assert sum(s.path.length for s in chain.laid.strips) == pytest.approx(32.0 if "b" in sheets_in_chain else 12.0)
     assert [m.at for m in chain.meets] == ([12 + 0j] if "b" in sheets_in_chain else [])
+
+
+@pytest.mark.parametrize("lower", [0.0, 0.3, -0.4])
+def test_legs_that_are_not_alike_step_over_their_dart_by_so_many_millimetres(lower: float) -> None:
+    """The foot of one leg drawn along that leg: it is so much shorter, or longer."""
+    front = table("skirt").piece("skirt front")
+    dart = darts_of(front)[0]
+    along = dart.pivot - dart.mouth[1]
+    foot = dart.mouth[1] + lower * along / abs(along)
+    n, outline = len(front.outline), list(front.outline)
+    beside = (dart.vertex + 1) % n
+    outline[dart.vertex] = replace(dart.leg_out, path=dart.leg_out.path.ending_at(foot))
+    outline[beside] = replace(outline[beside], path=outline[beside].path.starting_at(foot))
+    chain = joined(Pattern((front.with_outline(tuple(outline)),)), "skirt front", "waist", RULES)
+    (meet,) = (m for m in chain.meets if m.over == dart.name)
+    assert meet.step == pytest.approx(10 * abs(lower), abs=1e-3)
