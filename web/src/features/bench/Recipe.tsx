@@ -2,6 +2,7 @@
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Schemas } from "../../api/client";
+import { standing } from "../ledger/useFindings";
 import { Sentence } from "./Sentence";
 import { StepPicture } from "./StepPicture";
 
@@ -78,7 +79,7 @@ export function Recipe(props: Props) {
 
 /** What the checks find since this step. */
 function Arisen({ style, findings }: { style: number; findings: Schemas["FindingOut"][] }) {
-  const open = findings.filter((f) => f.reason === null && !f.quiet);
+  const open = findings.filter((f) => standing(f) === "open");
   if (open.length === 0) return null;
   return (
     <Link

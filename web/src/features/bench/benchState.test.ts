@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { AT_REST, type BenchState, bench, type Drag, dragged, drawnTo, pointing, trial } from "./benchState";
+import {
+  AT_REST,
+  type BenchState,
+  bench,
+  type Drag,
+  dragged,
+  drawnTo,
+  pointing,
+  trial,
+  written,
+} from "./benchState";
 import { graspable, type MoveOut, type Slot } from "./composing";
 
 const slot = (name: string, pick: Slot["pick"], optional = false): Slot => ({
@@ -180,6 +190,11 @@ describe("the bench", () => {
     const grip = hold("strip", { from: 2.5, at: 40 });
     expect(dragged(grip, 43.16)).toBe(5.7);
     expect(dragged(grip, 30)).toBe(0);
+  });
+
+  it("writes a dragged length in centimetres, also in a house of inches, and an angle as a number", () => {
+    expect(written("fall", 5)).toEqual({ fields: { fall: undefined }, typed: { fall: "5 cm" } });
+    expect(written("lean", 32, "degrees")).toEqual({ fields: { lean: 32 }, typed: {} });
   });
 
   it("draws a held number along its arrow only, by what a centimetre of it is worth, and not past its bounds", () => {

@@ -218,6 +218,12 @@ export function drawnTo({ grip, field, x, y }: Held, at: { x: number; y: number 
   return field.unit === "cm" ? Math.round(value * 10) / 10 : Math.round(value);
 }
 
+/** What a hand that drags a number writes: a length in centimetres, whatever the house counts in, as it would be typed. */
+export const written = (name: string, value: number, unit = "cm"): Pick<Composing, "fields" | "typed"> =>
+  unit === "cm"
+    ? { fields: { [name]: undefined }, typed: { [name]: `${value} cm` } }
+    : { fields: { [name]: value }, typed: {} };
+
 /** What a held number is by now: typed by the hand, or as it was taken hold of. */
 export function heldNow(
   { fields, typed }: Pick<Composing, "fields" | "typed">,

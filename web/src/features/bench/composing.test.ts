@@ -116,6 +116,17 @@ describe("composing a sentence", () => {
     expect(twice && back(twice)).toBeNull();
   });
 
+  it("takes what was typed into a slot along when it goes back over it", () => {
+    const typed = { amount: "3 cm", share: "40" };
+    const c = fill(fill(begin(rotate), { piece: "front", dart: "waist dart" }), { to });
+    const open = { ...c, typed: { ...typed, to: "7" }, open: null };
+    // The last slot is the optional one, then the place.
+    const once = back(open);
+    expect([once?.open, once?.typed]).toEqual(["how much", { to: "7" }]);
+    const twice = back({ ...open, typed: { to: "7" } });
+    expect([twice?.open, twice?.typed]).toEqual(["to", {}]);
+  });
+
   it("reopens an earlier step with its other slots as they were", () => {
     const step = { move: "rotate_dart", muted: true, piece: "front", dart: "waist dart", to, share: 0.5 };
     const c = reopen(rotate, step, 2, "to");

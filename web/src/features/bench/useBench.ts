@@ -11,6 +11,7 @@ import {
   pointing,
   staysOpen,
   trial,
+  written,
 } from "./benchState";
 import {
   type Composing,
@@ -190,23 +191,11 @@ export function useBench(
     const { drag } = now.current.state;
     if (drag?.held) {
       const { field } = drag.held;
-      const value = drawnTo(drag.held, at);
-      const inCm = field.unit === "cm";
-      act({
-        type: "fill",
-        fields: { [field.name]: inCm ? undefined : value },
-        typed: inCm ? { [field.name]: `${value} cm` } : {},
-        stay: true,
-      });
+      act({ type: "fill", ...written(field.name, drawnTo(drag.held, at), field.unit), stay: true });
     }
     const field = now.current.state.composing ? pulledBy(now.current.state.composing.move) : "";
     if (drag?.handle === "strip" && field)
-      act({
-        type: "fill",
-        fields: { [field]: undefined },
-        typed: { [field]: `${dragged(drag, at.x)} cm` },
-        stay: true,
-      });
+      act({ type: "fill", ...written(field, dragged(drag, at.x)), stay: true });
   };
   return {
     state,

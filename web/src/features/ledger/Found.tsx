@@ -3,7 +3,7 @@ import type { UseQueryResult } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { Button, Field, Notice } from "../../ui/controls";
-import { type Finding, useLettingStand } from "./useFindings";
+import { type Finding, standing, useLettingStand } from "./useFindings";
 
 interface Props {
   id: number;
@@ -27,12 +27,12 @@ export function Found({ id, query, busy, only, recipe, shown, onShow, onCure }: 
       </div>
     );
   const all = query.data.findings;
+  const letStand = all.filter((f) => standing(f) === "let stand");
   const lots = [
-    ["Found", all.filter((f) => f.reason === null && !f.quiet)],
-    ["To take care of", all.filter((f) => f.reason === null && f.quiet)],
-    ["Let stand", only ? [] : all.filter((f) => f.reason !== null)],
+    ["Found", all.filter((f) => standing(f) === "open")],
+    ["To take care of", all.filter((f) => standing(f) === "caution")],
+    ["Let stand", only ? [] : letStand],
   ] as const;
-  const standing = all.filter((f) => f.reason !== null).length;
   return (
     <section aria-label="Findings">
       {lots.map(
@@ -63,8 +63,8 @@ export function Found({ id, query, busy, only, recipe, shown, onShow, onCure }: 
           {recipe.length === 0 &&
             " It is the block still: whether one gets in, and what closes and hems it, is asked once it is worked."}
           {only &&
-            standing > 0 &&
-            ` ${standing} ${standing === 1 ? "finding was" : "findings were"} let stand.`}
+            letStand.length > 0 &&
+            ` ${letStand.length} ${letStand.length === 1 ? "finding was" : "findings were"} let stand.`}
         </p>
       )}
     </section>
@@ -94,8 +94,8 @@ function Line({
   return (
     <li className={`border-line border-t py-2 ${on ? "-mx-4 bg-chalk-pale px-4" : ""}`}>
       <p className="flex items-baseline gap-2 text-sm">
-        <span className={f.reason !== null || f.quiet ? "text-quiet" : "font-semibold text-madder"}>
-          {f.reason !== null ? "let stand" : f.quiet ? "caution" : "✕"} {f.group.toLowerCase()}
+        <span className={standing(f) === "open" ? "font-semibold text-madder" : "text-quiet"}>
+          {standing(f) === "open" ? "✕" : standing(f)} {f.group.toLowerCase()}
         </span>
         <span className="ml-auto text-quiet">
           {f.step === 0 ? "came with the blocks" : f.step ? `since step ${f.step}` : ""}

@@ -13,7 +13,7 @@ import { Join } from "./Join";
 import { OnTable } from "./OnTable";
 import { Seams } from "./Seams";
 import { Tie } from "./Tie";
-import { useFindings } from "./useFindings";
+import { standing, useFindings } from "./useFindings";
 import { Walk } from "./Walk";
 
 export function Ledger() {
@@ -165,7 +165,7 @@ function Held({ children }: { children: ReactNode }) {
   );
 }
 
-function Head({
+export function Head({
   detail,
   found,
   only,
@@ -177,7 +177,7 @@ function Head({
   onOnly: (only: boolean) => void;
 }) {
   const { kept, broken } = detail.work;
-  const open = found.filter((f) => f.reason === null && !f.quiet).length;
+  const open = found.filter((f) => standing(f) === "open").length;
   return (
     <div className="grid gap-1.5 border-line border-b px-4 pt-3 pb-2.5">
       <div className="flex items-baseline justify-between gap-3">

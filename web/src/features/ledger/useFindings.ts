@@ -5,6 +5,10 @@ import { keys } from "../../api/queries";
 
 export type Finding = Schemas["FindingOut"];
 
+/** Where a finding stands: to be mended, to be taken care of, or let stand for a reason. */
+export const standing = (f: Pick<Finding, "reason" | "quiet">): "open" | "caution" | "let stand" =>
+  f.reason !== null ? "let stand" : f.quiet ? "caution" : "open";
+
 export function useFindings(id: number, version: number | undefined) {
   return useQuery({
     queryKey: ["findings", id, version],
