@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import io
+import json
 import random  # noqa: TID251  (seeded)
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import Any, Final
 
 import ezdxf
@@ -133,29 +134,53 @@ ODD: Final[dict[str, Callable[[], bytes]]] = {
 """What no drawing has."""
 
 
-def nonsense(seed: int, count: int) -> Iterator[bytes]:
-    """So many files made of what files are made of, put together wrongly: drawings cut, doubled, with other numbers."""
-    dice = random.Random(seed)
-    sound = [
+NUMBERS: Final = (
+    b"nan", b"inf", b"-1", b"1e308", b"1e-308", b"0", b"", b"999999999999999999999", b"\xff\xfe", b"\x00", b"%", b"..", b"--5",
+)  # fmt: skip
+VALUES: Final[tuple[Any, ...]] = (
+    None, True, -1, 0, 1e308, 1e-308, 10**17, "", "x" * 300, "1", "\u202e", [], [[]], {}, {"x": 1}, [0] * 50, [None], "0001-01-01", "9999-12-31",
+)  # fmt: skip
+"""What stands where something else should, in a file of plain data."""
+
+
+def drawings() -> list[bytes]:
+    """Sound ones, of every kind that is read."""
+    return [
         svg(BOX + '<g transform="rotate(20) scale(2 -1)"><polygon points="0,0 10,1 9,8"/></g><text x="3" y="4">front</text><use xlink:href="#a"/>'),
         dxf(_model(lambda m: (m.add_lwpolyline([(0, 0), (30, 0), (30, 40, 0, 0, 0.3)], close=True), m.add_text("front"), m.add_spline([(0, 0), (3, 4), (9, 1)])))),
         png("RGB", (120, 90), True),
     ]  # fmt: skip
-    numbers = (
-        b"nan",
-        b"inf",
-        b"-1",
-        b"1e308",
-        b"1e-308",
-        b"0",
-        b"",
-        b"999999999999999999999",
-        b"\xff\xfe",
-        b"\x00",
-        b"%",
-        b"..",
-        b"--5",
-    )
+
+
+def odd_values(seed: int, data: Any, changes: int = 3) -> Any:
+    """A copy of plain data in which something else stands in a few places, or stands twice, or is gone."""
+    dice = random.Random(seed)
+    copy = json.loads(json.dumps(data))
+    places: list[tuple[Any, Any]] = []
+
+    def walk(node: Any) -> None:
+        for key in list(node) if isinstance(node, dict) else range(len(node)):
+            places.append((node, key))
+            if isinstance(node[key], dict | list):
+                walk(node[key])
+
+    walk(copy)
+    for _ in range(dice.randint(1, changes) if places else 0):
+        node, key = dice.choice(places)
+        act = dice.randrange(4)
+        if act == 0 and isinstance(node, dict):
+            node.pop(key, None)
+        elif act == 1 and isinstance(node, list) and node:
+            node.append(dice.choice(node))
+        elif isinstance(node, dict) or key < len(node):
+            node[key] = dice.choice(VALUES)
+    return copy
+
+
+def nonsense(seed: int, count: int, sound: Sequence[bytes] = ()) -> Iterator[bytes]:
+    """So many files made of what ``sound`` files are made of (none: drawings), put together wrongly: cut, doubled, with other numbers."""
+    dice = random.Random(seed)
+    sound = sound or drawings()
     for _ in range(count):
         data = bytearray(dice.choice(sound))
         for _ in range(dice.randint(1, 6)):
@@ -163,7 +188,7 @@ def nonsense(seed: int, count: int) -> Iterator[bytes]:
             length = dice.choice((1, 1, 3, 10, 40))
             act = dice.randrange(5)
             if act == 0:
-                data[at : at + length] = dice.choice(numbers)
+                data[at : at + length] = dice.choice(NUMBERS)
             elif act == 1:
                 del data[at : at + length]
             elif act == 2:
@@ -174,5 +199,5 @@ def nonsense(seed: int, count: int) -> Iterator[bytes]:
                 digits = [k for k, b in enumerate(data) if 48 <= b <= 57]
                 if digits:
                     place = dice.choice(digits)
-                    data[place : place + 1] = dice.choice(numbers)
+                    data[place : place + 1] = dice.choice(NUMBERS)
         yield bytes(data)

@@ -88,12 +88,11 @@ def read_file(data: bytes, kind: type[F], where: str = "") -> F:
     wanted = str(kind.model_fields["kind"].default)
     if not isinstance(raw, dict) or raw.get("format") != "steady-shear":
         raise BadFile("this is not a Steady Shear file.", where, 'It begins with {"format": "steady-shear"}.')
-    if raw.get("version") != 1:
-        raise BadFile(
-            f"the file is of version {str(raw.get('version'))[:20]}, this reader knows version 1.",
-            where,
-            "Take it to a newer Steady Shear.",
-        )
+    version = raw.get("version")
+    if not isinstance(version, int):
+        raise BadFile("the file does not say of which version it is.", where, "Begin it with the words of docs/open-file.md.")
+    if version != 1:
+        raise BadFile(f"the file is of version {version}, this reader knows version 1.", where, "Take it to a newer Steady Shear.")
     if raw.get("kind") != wanted:
         raise BadFile(f"this file holds {_a(raw.get('kind'))}, here {_a(wanted)} is wanted.", where, "Choose another file.")
     try:

@@ -6,21 +6,13 @@ import io
 from typing import Any
 
 import pytest
-from hypothesis import given, settings
-from hypothesis import strategies as st
 from PIL import Image
 
-from patterncraft.errors import PatternError
-from patterncraft.house import HouseRules
 from patterncraft.paper.sewn import sewn_length
-from server.incoming import services
-from server.incoming.flattened import taken_in
 from server.incoming.models import Incoming
-from server.incoming.shown import looked_at
 from server.people.models import Person
 from server.shelf.models import Block
 from server.shelf.services import draft_of
-from tests.hostile_files import ODD, nonsense
 from tests.photographs import CARD, photograph
 from tests.samples import polygon
 from tests.server.conftest import Caller
@@ -204,27 +196,3 @@ def test_without_a_sheet_its_corners_are_asked_for_and_marked_by_hand(us: Caller
 def test_no_more_wait_than_a_workroom_can_hold(us: Caller) -> None:
     Incoming.objects.bulk_create([Incoming(workroom=us.room, name="x", kind="drawing", data=b"") for _ in range(40)])
     assert "40 drawings wait already" in send(us, SKIRT).json()["error"]["message"]
-
-
-def _looked_at(data: bytes) -> None:
-    """As it is read when it is taken in: seen, or refused in a sentence with a cure."""
-    try:
-        if services._looks_drawn(data):
-            looked_at(data, HouseRules(), "drawing")
-        else:
-            taken_in(data, services.A4)
-    except PatternError as e:
-        assert e.message.endswith("."), e.message
-        assert e.cure
-
-
-@pytest.mark.parametrize("what", ODD)
-def test_what_no_drawing_has_is_told_in_a_sentence(what: str) -> None:
-    _looked_at(ODD[what]())
-
-
-@given(st.integers(0, 2**32))
-@settings(max_examples=60, deadline=None)
-def test_nonsense_is_told_in_a_sentence(seed: int) -> None:
-    for data in nonsense(seed, 2):
-        _looked_at(data)
