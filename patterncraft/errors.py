@@ -30,7 +30,8 @@ class PatternError(Exception):
         cure = f" {self.cure}" if self.cure else ""
         step = f"Step {self.step}: " if self.step is not None else ""
         words = f"{step}{place}{self.message}{cure}"
-        return words[:1].upper() + words[1:]
+        # A file is called as it is called.
+        return words if self.step is None and "." in self.where else words[:1].upper() + words[1:]
 
     def at_step(self, number: int) -> PatternError:
         """The same refusal, naming the step (counted from 1) that raised it."""

@@ -10,7 +10,7 @@ from ..errors import MoveRefused
 from ..geometry.path import straight
 from ..house import HouseRules
 from ..paper.pattern import Pattern
-from ..paper.piece import CutPlan, DrawnLine, Mark
+from ..paper.piece import CutPlan, DrawnLine, Mark, Piece
 from ..paper.seam import SeamRule, Stretch
 from ..parts.loose_edges import reading_of, sewn_now, sleeve_hem
 from ..parts.part import Join, Pair, Part, piece_names, seam_names
@@ -99,8 +99,41 @@ class Cuff(PartMove):
 
     def _drawn(self, table: Pattern, pattern: Pattern, reading: Reading, long: float, closed: float, told: Sum) -> Part:
         (name,) = piece_names(pattern, ("cuff",))
+        (edge,) = seam_names(table, ("cuff edge",))
+        piece = self._piece(name, long)
+        cut = [told, *self._cut(long, closed)]
+        pencil = Construction()
+        pencil.draw(
+            name,
+            "A strip as long as the cuff, twice as high as it is deep." if self._doubled else "A strip, cut twice for each.",
+            *cut,
+            paths=tuple(e.path for e in piece.outline),
+        )
+        rule = _rule(reading.length, long, self.stretch > 0)
+        sewn = [Sum("The sleeve's end", fine(reading.length))]
+        if rule.kind == "gather":
+            sewn.append(Sum("Gathers : cuff", Quantity(rule.ratio, "ratio"), "{} : {}", (fine(reading.length), fine(long))))
+        middle = Pair("middle of the wrist", 0.5 * reading.length, 0.5 * long)
+        return Part(
+            "cuff",
+            (piece,),
+            (Join(reading, (Stretch(name, "wrist", "start"),), rule, (middle,)),),
+            (end_seam(edge, piece, ("end", "lower edge", "start")),),
+            (),
+            (*cut, *sewn, *self._worn(long, closed, pattern.wearer.get("hand_girth"))),
+            tuple(pencil.stages),
+            (),
+            table,
+        )
+
+    @property
+    def _doubled(self) -> bool:
+        """Cut twice as high as it is deep, and folded."""
+        return self.stretch > 0 or self.on_fold
+
+    def _piece(self, name: str, long: float) -> Piece:
         rib = self.stretch > 0
-        high = 2 * self.depth if rib or self.on_fold else self.depth
+        high = 2 * self.depth if self._doubled else self.depth
         fold = DrawnLine("fold line", straight(complex(0, high / 2), complex(long, high / 2)))
         cut = CutPlan(2, False, False, "rib") if rib else CutPlan(2 if self.on_fold else 4, False, False, interfacing=2)
         piece = strip(
@@ -109,68 +142,39 @@ class Cuff(PartMove):
             high,
             (("wrist", "seam"), ("end", "seam"), ("lower edge", "seam"), ("start", "seam")),
             cut,
-            lines=(fold,) if high > self.depth else (),
+            lines=(fold,) if self._doubled else (),
         )
-        if not rib and self.overlap > 0:
-            across = 0.5 * self.depth * 1j
-            marks = (Mark("button", self.overlap + across, "button"), Mark("buttonhole", long - self.overlap + across, "button"))
-            piece = replace(piece, marks=marks)
-        (edge,) = seam_names(table, ("cuff edge",))
-        pencil = Construction()
-        sums = [told]
-        if rib:
-            sums.append(Sum("The rib, round", fine(long), "{} − {}", (fine(closed), fine(self.stretch))))
+        if rib or not self.overlap:
+            return piece
+        across = 0.5 * self.depth * 1j
+        marks = (Mark("button", self.overlap + across, "button"), Mark("buttonhole", long - self.overlap + across, "button"))
+        return replace(piece, marks=marks)
+
+    def _cut(self, long: float, closed: float) -> list[Sum]:
+        """How long and high it is cut."""
+        if self.stretch > 0:
+            found = Sum("The rib, round", fine(long), "{} − {}", (fine(closed), fine(self.stretch)))
         else:
-            sums.append(Sum("The cuff, with what laps over", fine(long), "{} + 2 × {}", (fine(closed), fine(self.overlap))))
-        sums.append(
-            Sum("High as cut", fine(high), "2 × {}" if high > self.depth else "", (fine(self.depth),) if high > self.depth else ())
-        )
-        pencil.draw(
-            name,
-            "A strip as long as the cuff, twice as high as it is deep." if high > self.depth else "A strip, cut twice for each.",
-            *sums,
-            paths=tuple(e.path for e in piece.outline),
-        )
-        rule = _rule(reading.length, long, rib)
-        sums.append(Sum("The sleeve's end", fine(reading.length)))
-        if rule.kind == "gather":
-            sums.append(Sum("Gathers : cuff", Quantity(rule.ratio, "ratio"), "{} : {}", (fine(reading.length), fine(long))))
-        lines = [*sums]
-        hand = pattern.wearer.get("hand_girth")
-        if rib and hand is not None:
-            lines.append(
-                Sum(
-                    "To pass the hand it stretches by",
-                    Quantity(max(hand / long - 1, 0.0), "share"),
-                    "{} / {} − 1",
-                    (length(hand), length(long)),
-                )
-            )
-        if not rib and hand is not None and closed < hand:
-            lines.append(
+            found = Sum("The cuff, with what laps over", fine(long), "{} + 2 × {}", (fine(closed), fine(self.overlap)))
+        depth = fine(self.depth)
+        high = Sum("High as cut", fine(2 * self.depth), "2 × {}", (depth,)) if self._doubled else Sum("High as cut", depth)
+        return [found, high]
+
+    def _worn(self, long: float, closed: float, hand: float | None) -> list[Sum]:
+        """What is to be known of the hand that passes it, and of its opening."""
+        if self.stretch > 0:
+            if hand is None:
+                return []
+            wide = Quantity(max(hand / long - 1, 0.0), "share")
+            return [Sum("To pass the hand it stretches by", wide, "{} / {} − 1", (length(hand), length(long)))]
+        said = []
+        if hand is not None and closed < hand:
+            said.append(
                 note(f"Closed it is {closed:.1f} cm round, and the hand {hand:.1f}: it needs a slit, or a seam that opens.")
             )
-        if not rib and self.overlap > 0:
-            lines.append(tell("It laps over itself where the sleeve opens: button and buttonhole in the overlap."))
-        own = (end_seam(edge, piece, ("end", "lower edge", "start")),)
-        return Part(
-            "cuff",
-            (piece,),
-            (
-                Join(
-                    reading,
-                    (Stretch(name, "wrist", "start"),),
-                    rule,
-                    (Pair("middle of the wrist", 0.5 * reading.length, 0.5 * long),),
-                ),
-            ),
-            own,
-            (),
-            tuple(lines),
-            tuple(pencil.stages),
-            (),
-            table,
-        )
+        if self.overlap > 0:
+            said.append(tell("It laps over itself where the sleeve opens: button and buttonhole in the overlap."))
+        return said
 
 
 def _rule(sleeve: float, cuff: float, rib: bool) -> SeamRule:

@@ -60,6 +60,8 @@ def test_broken_promise_is_exit_one(folder: Path, capsys: pytest.CaptureFixture[
     assert (
         run(folder, "draft", "bodice-direct", "--measures", "@m.json", "--set", "true_shoulder=false", "--out", "@block.json") == 1
     )
+    told = capsys.readouterr().out.splitlines()
+    assert [line.split()[1] for line in told if line.startswith("broken")] == ["Shoulder"]
     run(folder, "cut", "@style.json", "--out", "@pattern.json")
     capsys.readouterr()
     assert run(folder, "check", "@pattern.json", "--json") == 1

@@ -63,7 +63,6 @@ BESIDE: dict[str, Callable[[Person], Any]] = {
 def test_a_person_is_measured_by_her_newest_chart_at_hand(us: Caller, ada: Person, style: Style, beside: str) -> None:
     """For parts on a style, for her place in a run, for a block that is drafted for her."""
     BESIDE[beside](ada)
-    Person.objects.exclude(pk=ada.pk).update(name="Eve")
     assert wearer_of(styles.pins_of(style))["waist_girth"] == WHOLE["waist_girth"]
     bea = Person.objects.create(workroom=us.room, name="Bea")
     chart(bea, WHOLE | {"bust_girth": WHOLE["bust_girth"] + 1})

@@ -18,6 +18,7 @@ from collections import Counter, defaultdict
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
+from itertools import count
 from pathlib import Path
 from queue import SimpleQueue
 from typing import Final
@@ -46,7 +47,7 @@ def catalogue(area: str) -> list[Fault]:
             ["node", str(Path(__file__).with_name("faults.mjs")), str(ROOT / "web/node_modules/typescript/lib/typescript.js"), *(str(f.relative_to(ROOT)) for f in files)],
             cwd=ROOT, capture_output=True, text=True, check=True,
         )  # fmt: skip
-        return [Fault(**json.loads(line), function=(0, 0)) for line in said.stdout.splitlines()]
+        return [Fault(**json.loads(line), function=0) for line in said.stdout.splitlines()]
     trees = {
         f: ast.parse(f.read_text(encoding="utf-8"))
         for top in ("patterncraft", "server", "plotter")
@@ -75,9 +76,8 @@ def workplace(number: int) -> Path:
     shutil.rmtree(place, ignore_errors=True)
     place.mkdir(parents=True)
     subprocess.run(["git", "checkout-index", "-a", f"--prefix={place}/"], cwd=ROOT, check=True)
-    for shared in ("web/node_modules", "web/dist", ".venv"):
-        if not (place / shared).exists() and shared != "web/dist":
-            (place / shared).symlink_to(ROOT / shared)
+    for shared in ("web/node_modules", ".venv"):
+        (place / shared).symlink_to(ROOT / shared)
     shutil.copytree(ROOT / "web/dist", place / "web/dist")
     return place
 
@@ -97,7 +97,7 @@ class Touched:
                     self._by_path[function.split(":")[0]].add(file)
 
     def by(self, fault: Fault) -> list[str]:
-        found = self._by_function[f"{fault.path}:{fault.function[0]}"] if fault.function[0] else self._by_path[fault.path]
+        found = self._by_function[f"{fault.path}:{fault.function}"] if fault.function else self._by_path[fault.path]
         stem = Path(fault.path).stem
         return sorted(found, key=lambda file: (stem not in file, self._seconds[file]))
 
@@ -178,24 +178,23 @@ def main() -> int:
     chosen = [f for a in areas for f in sampled(a, round(wanted * SHARES[a] / whole), random.Random(f"{seed} {a}"))]
     places = [workplace(number) for number in range(PLACES)]
     touch(places[0])
-    touched, free = Touched(), SimpleQueue[Path]()
+    touched, free, told = Touched(), SimpleQueue[Path](), count(1)
     for place in places:
         free.put(place)
 
-    def tried(fault: Fault) -> tuple[Fault, str]:
+    def tried(fault: Fault) -> str:
         place = free.get()
         try:
             with put_in(place, fault):
                 by = noticed(place, fault, touched)
         finally:
             free.put(place)
-        if by in ("", "nobody runs it"):
-            print(f"SURVIVED {by}: {fault.told(ROOT)}", flush=True)
-        return fault, by
+        print(f"{next(told)} of {len(chosen)}: {by or 'SURVIVED'}: {fault.told(ROOT)}", flush=True)
+        return by
 
     with ThreadPoolExecutor(PLACES) as pool:
         results = list(pool.map(tried, chosen))
-    by = Counter(by or "nothing" for _, by in results)
+    by = Counter(what or "nothing" for what in results)
     seen = sum(n for what, n in by.items() if what not in ("nothing", "nobody runs it"))
     print(f"\n{seen} of {len(results)} noticed, {seen / len(results):.0%} (goal {GOAL:.0%}): {dict(by)}")
     return int(seen < GOAL * len(results))

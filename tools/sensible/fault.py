@@ -8,8 +8,8 @@ from pathlib import Path
 
 @dataclass(frozen=True, slots=True)
 class Fault:
-    """``start`` to ``end``: bytes of the file at ``path`` (from the root of the repository); ``function``: the lines of the innermost function around it, the
-    whole file's where there is none; ``kind``: what is misunderstood."""
+    """``start`` to ``end``: bytes of the file at ``path`` (from the root of the repository); ``function``: the first line of the innermost function
+    around it, 0 where there is none; ``kind``: what is misunderstood."""
 
     kind: str
     path: str
@@ -17,7 +17,7 @@ class Fault:
     start: int
     end: int
     instead: str
-    function: tuple[int, int]
+    function: int
 
     def put_in(self, place: Path) -> bytes:
         """The file at ``place`` with the fault in it is written; what it was is returned."""

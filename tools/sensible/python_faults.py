@@ -33,7 +33,7 @@ OTHERS: Final = {
 SCALES: Final = frozenset({10, 2.54, 100, 1000})
 IN_UNITS: Final = frozenset({"format_length", "in_unit", "told_length", "length_words"})
 Signatures = Mapping[str, ast.FunctionDef]
-Edit = tuple[str, ast.AST, str]
+Edit = tuple[str, ast.expr, str]
 """Kind, what is replaced, by what."""
 
 
@@ -53,11 +53,11 @@ def faults(path: str, source: bytes, tree: ast.Module, known: Signatures) -> Ite
     for line in source.splitlines(keepends=True):
         lines.append(lines[-1] + len(line))
     for node, function in _with_functions(tree):
-        for kind, old, new in _edits(_Seen(node, source.decode(), known)):
-            start = lines[old.lineno - 1] + old.col_offset  # type: ignore[attr-defined]
-            end = lines[old.end_lineno - 1] + old.end_col_offset  # type: ignore[attr-defined]
-            if source[start:end].decode() != new:
-                yield Fault(kind, path, old.lineno, start, end, new, function)  # type: ignore[attr-defined]
+        seen = _Seen(node, source.decode(), known)
+        for kind, old, new in _edits(seen):
+            start, text = lines[old.lineno - 1] + old.col_offset, seen.text(old)
+            if text != new:
+                yield Fault(kind, path, old.lineno, start, start + len(text.encode()), new, function)
 
 
 @dataclass(frozen=True, slots=True)
@@ -154,14 +154,17 @@ def _of_known(seen: _Seen, call: ast.Call, taken: ast.arguments) -> Iterator[Edi
             yield "a choice left out", call, seen.without(call, k)
     own = [a for a in taken.args if a.arg not in ("self", "cls")]
     if len(call.args) > 1 and len(call.args) <= len(own) and not any(isinstance(a, ast.Starred) for a in call.args):
-        for (k, one), (_, other) in pairwise(enumerate(own[: len(call.args)])):
-            if one.annotation and other.annotation and ast.dump(one.annotation) == ast.dump(other.annotation):
-                yield "two of one type changed round", call, _swapped(seen, call, k)
-    said = [k for k in call.keywords if k.arg in named and named[k.arg].annotation]
-    for one, other in pairwise(said):
-        kinds = [ast.dump(named[k.arg or ""].annotation or ast.Constant(0)) for k in (one, other)]
-        if kinds[0] == kinds[1]:
-            yield "two of one type changed round", one.value, seen.text(other.value)
+        for n, (one, other) in enumerate(pairwise(own[: len(call.args)])):
+            if _of_one_type(one, other):
+                yield "two of one type changed round", call, _swapped(seen, call, n)
+    said = [(named[k.arg], k.value) for k in call.keywords if k.arg in named]
+    for (one, value), (other, instead) in pairwise(said):
+        if _of_one_type(one, other):
+            yield "two of one type changed round", value, seen.text(instead)
+
+
+def _of_one_type(a: ast.arg, b: ast.arg) -> bool:
+    return a.annotation is not None and b.annotation is not None and ast.dump(a.annotation) == ast.dump(b.annotation)
 
 
 def _swapped(seen: _Seen, call: ast.Call, k: int) -> str:
@@ -172,12 +175,12 @@ def _swapped(seen: _Seen, call: ast.Call, k: int) -> str:
     return f"{seen.text(call.func)}({', '.join(said)})"
 
 
-def _with_functions(tree: ast.Module) -> Iterator[tuple[ast.AST, tuple[int, int]]]:
-    """All nodes that run, each with the lines of the innermost function around it; annotations and defects' own words left out."""
+def _with_functions(tree: ast.Module) -> Iterator[tuple[ast.AST, int]]:
+    """All nodes that run, each with the first line of the innermost function around it, 0 without one; annotations and defects' own words left out."""
 
-    def walk(node: ast.AST, function: tuple[int, int]) -> Iterator[tuple[ast.AST, tuple[int, int]]]:
+    def walk(node: ast.AST, function: int) -> Iterator[tuple[ast.AST, int]]:
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            function = (min([node.lineno, *(d.lineno for d in node.decorator_list)]), node.end_lineno or node.lineno)
+            function = min([node.lineno, *(d.lineno for d in node.decorator_list)])
             for child in (*node.body, *node.args.defaults):
                 yield from walk(child, function)
             return
@@ -191,4 +194,4 @@ def _with_functions(tree: ast.Module) -> Iterator[tuple[ast.AST, tuple[int, int]
         for child in ast.iter_child_nodes(node):
             yield from walk(child, function)
 
-    yield from walk(tree, (0, 0))
+    yield from walk(tree, 0)

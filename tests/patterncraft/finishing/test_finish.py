@@ -247,6 +247,8 @@ def test_how_a_piece_is_cut_is_said_by_its_plan() -> None:
     assert cut_words(replace(fold, cut=CutPlan(1, True, False))) == "cut 1 on the fold"
     assert cut_words(replace(fold, cut=CutPlan(2, True, False))) == "cut 2 on the fold"
     assert cut_words(replace(sheet, cut=CutPlan(1, True, False))) == "cut 2, a pair", "without a fold it cannot be cut on one"
+    assert CutPlan(1, True, False, interfacing=1).as_pairs() == CutPlan(2, False, True, interfacing=2)
+    assert CutPlan(2, False, False).as_pairs() == CutPlan(2, False, False), "what lies on no fold stays as it is"
 
 
 @pytest.mark.parametrize("school", ["bodice-direct", "bodice-half-sheet", "bodice-shoulder-dart", "skirt"])

@@ -20,6 +20,7 @@ from patterncraft.finishing.plan import Finishing, NetFinish, NotchFinish
 from patterncraft.formats.cut_sheet_pdf import cut_sheet_pdf
 from patterncraft.formats.dxf import pattern_dxf
 from patterncraft.formats.hpgl import pattern_hpgl
+from patterncraft.formats.layout import lay_side_by_side
 from patterncraft.formats.pdf import CM, pattern_pdf
 from patterncraft.formats.pdf_piece import LayerName
 from patterncraft.formats.svg import pattern_svg
@@ -125,19 +126,24 @@ def test_layers_leave_out_what_is_not_asked_for(pieces: tuple[FinishedPiece, ...
 
 @pytest.mark.parametrize("kind", ["svg", "pdf", "plt"])
 def test_a_net_piece_is_drawn_whole_where_the_cut_lines_are_left_out(bodice: Pattern, kind: str) -> None:
-    """Its sewing line is what is cut: without the layer of cut lines no less is drawn of it."""
-    net = [
-        p for p in finish(bodice, RULES, "Test", Finishing(lines=(NetFinish(finish="net", piece="front"),))) if p.name == "front"
-    ]
-
-    def strokes(*layers: LayerName) -> int:
-        if kind == "svg":
-            return pattern_svg(net, "Test", layers=layers).count(" d=")
-        if kind == "pdf":
-            return len(drawn(pattern_pdf(net, "Test", "a0", layers=layers)))
-        return sum(1 for _ in plotted(pattern_hpgl(net, layers=layers)))
-
-    assert strokes("net") >= strokes("allowance", "net") > 4
+    """Its sewing line is what is cut: its corners and the outer ends of its notches lie where they lie, without the layer of cut lines too."""
+    plan = Finishing(lines=(NetFinish(finish="net", piece="front"),))
+    net = [p for p in finish(bodice, RULES, "Test", plan) if p.name == "front"]
+    if kind == "svg":
+        ((p, shift),) = lay_side_by_side(net).pieces
+        found = [
+            complex(float(x), float(y)) - 1 - 1j
+            for x, y in re.findall(r"([-\d.]+) ([-\d.]+)", pattern_svg(net, "Test", layers=("net",)))
+        ]
+    elif kind == "pdf":
+        ((p, shift),) = lay_for(net, "a0").pieces
+        found = drawn(pattern_pdf(net, "Test", "a0", layers=("net",)))
+    else:
+        ((p, shift),) = lay_for(net, "roll:91").pieces
+        found = [complex(z.imag - 1, z.real - 1) for _, stroke in plotted(pattern_hpgl(net, layers=("net",))) for z in stroke]
+    assert len(p.snips) > 1
+    for z in [*(e.path.start for e in p.edges), *(end for _, snip in p.snips for end in (snip.start, snip.end))]:
+        assert min(abs(z + shift - q) for q in found) < 0.02
 
 
 @pytest.mark.parametrize("name", ["a5", "roll:", "roll:5", "roll:nan", "roll:9000", "foolscap"])

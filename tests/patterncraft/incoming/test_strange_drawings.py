@@ -210,7 +210,8 @@ def test_of_an_exchange_so_many_strokes_are_read(points: int, refused: bool, mon
         return
     with pytest.raises(BadFile) as told:
         read_drawing(data, "lace.dxf")
-    assert (told.value.message, told.value.where) == ("it has more than 60 strokes.", "lace.dxf")
+    assert str(told.value).startswith("lace.dxf: it has more than 60 strokes. "), "a file is called as it is called"
+    assert told.value.where == "lace.dxf"
     assert told.value.cure
 
 

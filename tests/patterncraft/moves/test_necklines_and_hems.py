@@ -178,6 +178,18 @@ class TestHemAndSides:
         quarter = min((z for z in flat_path(hem, 1e-3)), key=lambda z: abs(z.real - 5.0))
         assert quarter.imag > 39.0, "flat at first"
 
+    @pytest.mark.parametrize("shape", ["curve", "straight"])
+    def test_a_line_led_through_places_is_the_same_from_either_end(self, shape: str) -> None:
+        way = [
+            {"at": {"edge": "hem", "from": "centre front", "distance": along}, "down": down}
+            for along, down in ((6.0, 1.0), (13.0, 2.5))
+        ]
+        hems = []
+        for start, places in (("side", way[::-1]), ("centre front", way)):
+            step = {"move": "redraw", "piece": "front", "edge": "hem", "from": start, "through": places, "shape": shape}
+            hems.append(next(e.path for e in worked(pair(), step).piece("front").outline if e.name == "hem"))
+        assert [hems[0].at(s) for s in (0.0, 7.0, 15.0)] == pytest.approx([hems[1].at(s) for s in (0.0, 7.0, 15.0)], abs=1e-6)
+
     def test_level_takes_a_dip_out_and_longer_lengthens_all_round(self) -> None:
         dipped = worked(pair(), {"move": "redraw", "piece": "front", "edge": "hem", "from": "side", "start": {"down": 3.0}})
         after = worked(dipped, {"move": "hem", "shape": "level", "down": 2.0})

@@ -184,6 +184,14 @@ CASES = [
         "at",
     ),
     Case(
+        # From the waist up through the side dart to paper above it.
+        of("slit", piece="front", at={"edge": "waist", "from": "side", "fraction": 0.3}, length=25),
+        "a slit of 25.0 cm from there leaves the paper or runs into a dart.",
+        "front",
+        "Make it shorter, or choose another place.",
+        "length",
+    ),
+    Case(
         of("slit", piece="skirt front", at={"edge": "hem", **MIDDLE}, length=100),
         "a slit of 100.0 cm from there leaves the paper or runs into a dart.",
         "skirt front",

@@ -191,9 +191,12 @@ def test_a_notch_is_moved_on_both_sides_made_double_and_taken_away() -> None:
     assert notches(p, "side") == [("side balance", "single", 9.0, 9.0)]
     one_side = after(p, {"move": "move_notch", "seam": "side", "notch": "side balance", "to_b": 10.0})
     assert notches(one_side, "side") == [("side balance", "single", 9.0, 10.0)]
-    double = after(p, {"move": "move_notch", "seam": "side", "notch": "side balance", "style": "double"})
+    made_double = {"move": "move_notch", "seam": "side", "notch": "side balance", "style": "double"}
+    (told,) = read_steps([made_double])
+    assert told.spoken(p, "cm").endswith(" nowhere, and make it double.")
+    double = after(p, made_double)
     assert notches(double, "side") == [("side balance", "double", 9.0, 9.0)]
-    apart = after(one_side, {"move": "move_notch", "seam": "side", "notch": "side balance", "style": "double"})
+    apart = after(one_side, made_double)
     assert notches(apart, "side") == [("side balance", "double", 9.0, 10.0)], "made double, each stays where it was"
     assert notches(after(p, {"move": "remove_notch", "seam": "side", "notch": "side balance"}), "side") == []
 

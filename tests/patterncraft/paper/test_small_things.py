@@ -16,9 +16,10 @@ from patterncraft.measures.figure import oval
 from patterncraft.paper.closure import Reach
 from patterncraft.paper.dart import darts_of
 from patterncraft.paper.follow import lay_down, take_up
+from patterncraft.paper.gives import gives_round
 from patterncraft.paper.patches import on_paper, split_patches
 from patterncraft.paper.pattern import Pattern
-from patterncraft.paper.piece import Piece
+from patterncraft.paper.piece import CutPlan, Grain, GrainKind, Piece
 from patterncraft.paper.seam import IntervalRule, Notch, Seam, SeamRule, Stretch, called
 from patterncraft.paper.stitching import SOFT, stitched_legs
 from patterncraft.paper.trace import Trace, backward, cut_traces, end_to_end
@@ -143,3 +144,10 @@ def test_a_few_millimetres_that_wait_for_a_partner_wait_for_a_few_millimetres() 
     upper = replace(upper, paper=replace(upper.paper, block=100.0, away=96.0))
     (side,) = lay_down(hand, [upper]).pattern.seams
     assert side.rule.length == pytest.approx(0.4)
+
+
+@pytest.mark.parametrize(("kind", "gives"), [("straight", 30.0), ("cross", 0.0), ("bias", 30.0), (None, 30.0)])
+def test_a_sheet_gives_round_the_body_unless_its_warp_runs_there(kind: GrainKind | None, gives: float) -> None:
+    """A jersey gives square to its warp; cut across, the warp goes round the body. Common practice, no source."""
+    grain = Grain(2 + 2j, 2 + 18j, kind) if kind else None
+    assert gives_round(replace(square(20.0), grain=grain, cut=CutPlan(1, False, False, stretch=30.0))) == gives
