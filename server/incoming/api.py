@@ -61,7 +61,7 @@ def one(request: HttpRequest, incoming_id: int) -> HttpResponse:
 @router.delete("/incoming/{incoming_id}", response={200: Taken, **ERRORS})
 def throw_away(request: HttpRequest, incoming_id: int) -> Taken:
     """Deleted for good, picture and all."""
-    _one(request, incoming_id).delete()
+    services.throw_away(_one(request, incoming_id))
     return Taken(taken=incoming_id)
 
 

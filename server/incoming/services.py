@@ -138,5 +138,12 @@ def keep(found: Incoming, name: str, person: Person | None) -> Block:
     done = apart(found.workroom_id, found.name, brought, source_of(found), plan_of(found), found.name)
     note = "traced from a photograph of the card" if found.kind == Incoming.Kind.PHOTOGRAPH else f"from the drawing {found.name}"
     block = keep_block(found.workroom, name, person, block_file(done.block, name), note[:300])
-    found.delete()
+    throw_away(found)
     return block
+
+
+def throw_away(found: Incoming) -> None:
+    """Deleted for good, picture and all."""
+    found.delete()
+    # What was read of it, and of the few beside it, is large.
+    _read.cache_clear()

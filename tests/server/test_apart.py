@@ -111,3 +111,47 @@ def test_whoever_waits_for_a_file_computes_nothing() -> None:
     one({"who": "draws"}, None)
     reads.join()
     assert order == ["draws", "reads"]
+
+
+def test_the_place_goes_to_whoever_came_first_not_to_whoever_was_there_last() -> None:
+    """Six each come again as soon as they have left; by the second round the order is that of the first."""
+    order: list[int] = []
+    one = turns.InTurn(lambda environ, _: order.append(environ["who"]) or time.sleep(0.005) or [], 1)
+    held, threads = turns.Places(1), []
+    held.take()
+
+    def comes(who: int) -> None:
+        held.take()
+        held.leave()
+        for _ in range(3):
+            one({"who": who}, None)
+
+    for who in range(6):
+        threads.append(threading.Thread(target=comes, args=(who,)))
+        threads[-1].start()
+        time.sleep(0.01)
+    held.leave()
+    for t in threads:
+        t.join()
+    assert order[6:12] == order[12:]
+    assert sorted(order[12:]) == [0, 1, 2, 3, 4, 5]
+
+
+@pytest.mark.parametrize(("body", "answer", "tidied"), [(10, 10, 0), (turns.HEAVY + 1, 10, 1), (10, turns.LARGE + 1, 1)])
+def test_what_large_ones_took_is_given_back_once_they_are_over(
+    body: int, answer: int, tidied: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """All that is old is looked through, once for however many there were."""
+    looked: list[tuple[int, ...]] = []
+    monkeypatch.setattr(turns, "LATER", 0.1)
+    monkeypatch.setattr("server.apart.turns.gc.collect", lambda *age: looked.append(age))
+
+    def application(_: dict[str, Any], start: Any) -> list[bytes]:
+        start("200 OK", [("Content-Type", "text/plain"), ("Content-Length", str(answer))])
+        return []
+
+    one = turns.InTurn(application, 2)
+    for _ in range(3):
+        one({"CONTENT_LENGTH": str(body)}, lambda *_: None)
+    time.sleep(0.3)
+    assert looked.count(()) == tidied
