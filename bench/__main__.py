@@ -3,7 +3,7 @@
 import sys
 
 from . import beside, checks, cloth, kernel, library, moves, parts, schools, served, shelf, size_run, work
-from .clock import Row, ms, pace, table
+from .clock import Others, Row, ms, pace, table
 
 PARTS = {
     "kernel": kernel.rows,
@@ -24,8 +24,10 @@ PARTS = {
 def rows_of(names: list[str]) -> list[Row]:
     """Every part's rows, and before each part how fast the machine was then: some change their pace by half."""
     rows: list[Row] = []
+    others = Others()
     for name in names:
         rows += [Row(f"the machine's pace before “{name}”: a hundred thousand complex products", ms(pace())), *PARTS[name]()]
+        rows.append(Row("  of its time given to others meanwhile", f"{others.taken():.0%}"))
     return rows
 
 

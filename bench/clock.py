@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
+from pathlib import Path
 from statistics import median, quantiles
 from typing import Any
 
@@ -36,6 +37,30 @@ def pace() -> float:
         return z
 
     return per_call(loop, 0.2)
+
+
+class Others:
+    """What else runs on the machine that this one is a part of. A late answer while a third of the time was given to others says little about what answers."""
+
+    def __init__(self) -> None:
+        self._begun = _given()
+
+    def taken(self) -> float:
+        """Share, 0 to 1, of the processors' time since this was made, or asked last, that the machine gave to others (proc(5), “steal”); 0 where the system does not
+        tell."""
+        now = _given()
+        stolen, all_of_it = (b - a for a, b in zip(self._begun, now, strict=True))
+        self._begun = now
+        return stolen / all_of_it if all_of_it else 0.0
+
+
+def _given() -> tuple[int, int]:
+    """(Stolen, all) since the start of the machine, ticks."""
+    try:
+        ticks = [int(x) for x in Path("/proc/stat").read_text(encoding="ascii").split("\n", 1)[0].split()[1:9]]
+    except (OSError, ValueError):
+        return 0, 0
+    return ticks[7], sum(ticks)
 
 
 def steady(times: list[float], rounds: int = 5) -> tuple[float, float]:

@@ -7,7 +7,15 @@ form to mark it. All callers (HTTP, command line, tests) print ``str(error)``.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from difflib import get_close_matches
+from typing import Final
+
+READ: Final = 24
+"""names that are listed in a refusal"""
+SHOWN: Final = 120
+"""letters that are repeated there of a name that was said"""
 
 
 @dataclass
@@ -76,5 +84,12 @@ class BadFile(PatternError, ValueError):
 
 def no_such(kind: str, name: object, valid: list[str], where: str = "") -> NoSuchName:
     """A NoSuchName that lists the valid names. ``kind`` is a trade word such as "edge"."""
-    listed = ", ".join(valid) if valid else "none yet"
-    return NoSuchName(f"there is no {kind} called “{name}”.", where, f"There is: {listed}.")
+    return NoSuchName(f"there is no {kind} called “{str(name)[:SHOWN]}”.", where, listed(str(name), valid))
+
+
+def listed(name: str, valid: Sequence[str]) -> str:
+    """The valid names in a sentence; where nobody would read them all, those most like the one that was said, or how many there are."""
+    if len(valid) <= READ:
+        return f"There is: {', '.join(valid) or 'none yet'}."
+    near = get_close_matches(name[:SHOWN].lower(), valid, 5, 0.5)
+    return f"The nearest: {', '.join(near)}." if near else f"There are {len(valid)}, from {valid[0]} to {valid[-1]}."

@@ -6,6 +6,8 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from .errors import READ, SHOWN, listed
+
 _WORDS = {
     "missing": "“{field}” is missing.",
     "extra_forbidden": "“{field}” is not known here.",
@@ -44,6 +46,9 @@ def sentence(kind: str, place: tuple[Any, ...], limits: dict[str, Any], otherwis
     names = [str(p) for p in place if isinstance(p, int) or not ("[" in p or p[:1].isupper())]
     field = ".".join(names)
     leaf = next((n.replace("_", " ") for n in reversed(names) if not n.isdigit()), "the input")
+    if kind == "union_tag_invalid" and limits["expected_tags"].count(",") >= READ:
+        tag, tags = str(limits["tag"]), [t.strip(" '") for t in limits["expected_tags"].split(",")]
+        return f"“{tag[:SHOWN]}” is none of those known here. {listed(tag, tags)}", field
     words = _WORDS.get(kind)
     if words:
         shown = {k: f"{v:g}" if isinstance(v, float) else v for k, v in limits.items()}

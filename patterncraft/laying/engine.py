@@ -33,8 +33,8 @@ class LayFailed(PatternError):
 
 
 def lays(task: Task, order: LayOrder, stop: Callable[[], bool] = lambda: False) -> Iterator[Lay]:
-    """Each sound lay that is shorter than the one before; the last one is the best. ``stop`` is asked every tenth of a second: the packer ends within
-    one more. Raises LayFailed where it found none (unless it was stopped)."""
+    """Each sound lay that is shorter than the one before; the last one is the best. ``stop`` is asked every tenth of a second: the packer ends
+    within one more, and where it does not hear, it is ended after ``PATIENCE``. Raises LayFailed where it found none (unless it was stopped)."""
     process = subprocess.Popen(
         [sys.executable, "-m", "patterncraft.laying.child"],
         stdin=subprocess.PIPE,
@@ -58,6 +58,8 @@ def lays(task: Task, order: LayOrder, stop: Callable[[], bool] = lambda: False) 
             if not stopped and stop():
                 stopped = True
                 process.send_signal(signal.SIGINT)
+                # One that is still being loaded may not have heard it.
+                until = min(until, time.monotonic() + PATIENCE)
             try:
                 line = lines.get(timeout=LOOK)
             except Empty:

@@ -58,7 +58,7 @@ def read_steps(data: Any) -> list[Move]:
     """Steps from plain data.
 
     Raises:
-        NoSuchName: an unknown move (the cure lists all).
+        NoSuchName: an unknown move (the cure lists those most like it).
         BadSetting: a parameter missing, out of range or unknown, with the step's number and the field.
     """
     try:

@@ -328,10 +328,19 @@ def test_stopped_the_packer_ends_with_the_best_so_far(whole: Pattern) -> None:
     assert LAYERS["single"] == found[-1].layers == 1
 
 
-def test_stopped_before_anything_was_found_it_has_not_failed(whole: Pattern) -> None:
+@pytest.mark.parametrize("hears", [True, False])
+def test_stopped_before_anything_was_found_it_has_not_failed(whole: Pattern, hears: bool, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Also where the packer, still being loaded, does not hear it."""
     order = LayOrder(how="single", seconds=60)
     shapes, _ = shapes_for(finish(whole, RULES), "shell", Cloth(width=150), order)
-    assert len(list(lays(task_of(shapes, Cloth(width=150), order), order, lambda: True))) <= 1
+    if not hears:
+        # Signal 0 is heard by nobody (kill(2)).
+        monkeypatch.setattr("patterncraft.laying.engine.signal.SIGINT", 0)
+        monkeypatch.setattr("patterncraft.laying.engine.PATIENCE", 1.0)
+    begun = monotonic()
+    found = list(lays(task_of(shapes, Cloth(width=150), order), order, lambda: True))
+    assert monotonic() - begun < 20, "of its sixty"
+    assert [a.length for a in found] == sorted((a.length for a in found), reverse=True)
 
 
 def test_the_command_line_lays_and_draws(whole: Pattern, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

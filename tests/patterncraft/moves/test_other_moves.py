@@ -42,12 +42,17 @@ def test_dart_point_beyond_the_mouth_is_refused(bodice: Pattern) -> None:
         read_steps([POINT | {"set_back": 20}])[0].apply(bodice, HouseRules())
 
 
-def test_unknown_move_lists_all() -> None:
-    with pytest.raises(
-        NoSuchName,
-        match="There is: add_ease, armhole, band, bell, binding, bishop, blend, cap_sleeve, close_dart, closure, collar, contour, convert_dart",
-    ):
-        read_steps([{"move": "sew on wings"}])
+@pytest.mark.parametrize(
+    ("said", "told"),
+    [
+        ("Slash & spread", r"called “Slash & spread”. The nearest: slash_and_spread"),
+        ("rotate", r"The nearest: rotate_dart"),
+        ("9" * 5000, r"called “9{120}”. There are \d\d, from add_ease to yoke."),
+    ],
+)
+def test_an_unknown_move_is_told_with_those_most_like_it(said: str, told: str) -> None:
+    with pytest.raises(NoSuchName, match=told):
+        read_steps([{"move": said}])
 
 
 def test_two_moves_of_one_name_or_key_are_refused() -> None:
