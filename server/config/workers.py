@@ -8,12 +8,14 @@ without giving a thread to any of them (measured beside gunicorn in docs/safety.
 from __future__ import annotations
 
 import os
+import resource
 import signal
 import socket
 import sys
 import threading
 import time
 from collections.abc import Callable
+from contextlib import suppress
 from typing import Any, Final
 
 from waitress import create_server
@@ -27,7 +29,9 @@ calculation and a sign-in would be all a process does."""
 THREADS: Final = AT_ONCE + IN_ALL
 """of a process: those that wait for a file to be read compute nothing"""
 CONNECTIONS: Final = 2_000
-"""of a process, open at once"""
+"""of a process, open at once, where it may have so many files open"""
+OWN_FILES: Final = 128
+"""that a process opens besides: the database, drawings that are read, what it loads"""
 SILENT: Final = 30
 """seconds after which a connection that says nothing is closed"""
 TOO_FAST: Final = 1.0
@@ -47,6 +51,20 @@ def listening(host: str, port: int) -> socket.socket:
     return sock
 
 
+def most_connections() -> int:
+    """How many connections this process can keep open. An open file more than the system allows would let it stumble over each one that comes, a thousand times a
+    second; as many systems allow 1,024 at first, it asks for what may be had."""
+    soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    wanted = CONNECTIONS + OWN_FILES
+    allowed = wanted if hard == resource.RLIM_INFINITY else min(wanted, hard)
+    if soft != resource.RLIM_INFINITY and soft < allowed:
+        with suppress(OSError, ValueError):
+            resource.setrlimit(resource.RLIMIT_NOFILE, (allowed, hard))
+            soft = allowed
+    open_at_once = wanted if soft == resource.RLIM_INFINITY else min(wanted, soft)
+    return max(1, open_at_once - OWN_FILES)
+
+
 def serve(application: Any, sock: socket.socket, process: int = 0, counts: Counts | None = None) -> None:
     """Answer until told to stop; what is being worked on then is finished first. ``process``: which of several, from 0; ``counts``: by
     which they take connections in turn."""
@@ -58,7 +76,7 @@ def serve(application: Any, sock: socket.socket, process: int = 0, counts: Count
         # So that it is seen when an asker goes.
         channel_request_lookahead=1,
         ident=None,
-        connection_limit=CONNECTIONS,
+        connection_limit=most_connections(),
         channel_timeout=SILENT,
         cleanup_interval=10,
         asyncore_use_poll=True,

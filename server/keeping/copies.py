@@ -82,7 +82,9 @@ def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
         with suppress(OSError):
             growing.unlink()
     if own:
-        for old in sorted(folder().glob(f"steady-shear-*{SUFFIX}"))[:-KEPT]:
+        # The one just made is kept, also where others seem to be of a later day: the machine's clock may have been set back.
+        others = sorted(p for p in folder().glob(f"steady-shear-*{SUFFIX}") if p.name != path.name)
+        for old in others[: -(KEPT - 1)]:
             old.unlink()
     return path
 

@@ -6,6 +6,7 @@ from datetime import timedelta
 from typing import Final, TypeVar
 
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 from django_tasks import task_backends
 from django_tasks_db import DatabaseBackend
@@ -13,6 +14,7 @@ from django_tasks_db.models import DBTaskResult
 
 from patterncraft.errors import BadSetting
 
+from ..config.since import since
 from .models import Long
 from .turns import JOBS, ask_for_one, turn
 
@@ -58,7 +60,7 @@ def stop(record: L, said: str = "") -> L:
 
 def looked_after(record: L) -> L:
     """As it is; one whose worker has fallen silent is queued again while somebody looks at it."""
-    if record.state == State.RUNNING and (record.beat is None or timezone.now() - record.beat > SILENT):
+    if record.state == State.RUNNING and (record.beat is None or since(record.beat) > SILENT):
         _again(record, SILENT)
         record.refresh_from_db()
     return record
@@ -69,7 +71,7 @@ def _again(record: Long, silent: timedelta) -> bool:
     with transaction.atomic():
         same = type(record)._default_manager.select_for_update().filter(pk=record.pk, attempt=record.attempt)
         fresh = same.only(*SLIM).first()
-        if fresh is None or fresh.state != State.RUNNING or (fresh.beat and timezone.now() - fresh.beat < silent):
+        if fresh is None or fresh.state != State.RUNNING or (fresh.beat and since(fresh.beat) < silent):
             return False
         _anew(fresh)
         return True
@@ -97,4 +99,6 @@ def take_up_again(silent: timedelta = SILENT) -> int:
 def _end_left_behind(silent: timedelta) -> None:
     """Turns that whoever took them did not live to end."""
     running = DBTaskResult.objects.filter(status="RUNNING")
-    (running if not silent else running.filter(started_at__lt=timezone.now() - TURN)).delete()
+    now = timezone.now()
+    # One that seems yet to begin was begun before the clock was set back.
+    (running if not silent else running.filter(Q(started_at__lt=now - TURN) | Q(started_at__gt=now + TURN))).delete()

@@ -30,6 +30,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from ..config.answers import WRONG, TooOften
+from ..config.since import since
 from .models import Guesses
 from .phrases import name_key
 
@@ -95,14 +96,13 @@ def guess(wheels: tuple[Wheel, ...]) -> Iterator[None]:
 
 
 def _rows(wheels: tuple[Wheel, ...]) -> dict[str, Guesses]:
-    since = timezone.now() - FORGOTTEN
-    return {g.key: g for g in Guesses.objects.filter(key__in=[w.key for w in wheels], last__gte=since)}
+    not_forgotten = timezone.now() - FORGOTTEN
+    return {g.key: g for g in Guesses.objects.filter(key__in=[w.key for w in wheels], last__gte=not_forgotten)}
 
 
 def _refuse_too_soon(wheels: tuple[Wheel, ...], rows: dict[str, Guesses]) -> None:
-    now = timezone.now()
     waits = [
-        (wait_after(rows[w.key].count, w.free) - (now - rows[w.key].last).total_seconds(), w.why) for w in wheels if w.key in rows
+        (wait_after(rows[w.key].count, w.free) - since(rows[w.key].last).total_seconds(), w.why) for w in wheels if w.key in rows
     ]
     longest, why = max(waits, default=(0.0, ""))
     if longest > 0:

@@ -181,11 +181,12 @@ def test_a_waiting_lay_whose_task_was_lost_is_queued_again(us: Caller, style: St
     assert LayRecord.objects.get(pk=number).state == "done"
 
 
-def test_somebody_who_looks_wakes_a_lay_whose_worker_fell_silent(us: Caller, style: Style) -> None:
+@pytest.mark.parametrize("ago", [timedelta(minutes=1), timedelta(hours=-1)], ids=["", "the clock was set back"])
+def test_somebody_who_looks_wakes_a_lay_whose_worker_fell_silent(us: Caller, style: Style, ago: timedelta) -> None:
     number = asked(us, style).json()["id"]
     LayRecord.objects.filter(pk=number).update(state="running", beat=timezone.now())
     assert us.get(f"/lays/{number}").json()["state"] == "running"
-    LayRecord.objects.filter(pk=number).update(beat=timezone.now() - timedelta(minutes=1))
+    LayRecord.objects.filter(pk=number).update(beat=timezone.now() - ago)
     assert us.get(f"/lays/{number}").json()["state"] == "waiting"
 
 
@@ -259,12 +260,13 @@ def test_a_packer_that_stands_still_is_not_waited_for(us: Caller, style: Style, 
     assert LayRecord.objects.get(pk=number).state in ("failed", "done")
 
 
-def test_turns_of_a_worker_that_was_killed_do_not_run_for_ever(us: Caller, style: Style) -> None:
+@pytest.mark.parametrize("ago", [timedelta(minutes=6), timedelta(hours=-1)], ids=["", "the clock was set back"])
+def test_turns_of_a_worker_that_was_killed_do_not_run_for_ever(us: Caller, style: Style, ago: timedelta) -> None:
     asked(us, style)
     DBTaskResult.objects.update(status="RUNNING", started_at=timezone.now() - timedelta(minutes=1))
     assert queue.take_up_again() == 1, "the lay waits, and no turn with it"
     assert DBTaskResult.objects.filter(status="RUNNING").count() == 1
-    DBTaskResult.objects.filter(status="RUNNING").update(started_at=timezone.now() - timedelta(minutes=6))
+    DBTaskResult.objects.filter(status="RUNNING").update(started_at=timezone.now() - ago)
     queue.take_up_again()
     assert DBTaskResult.objects.filter(status="RUNNING").count() == 0
 

@@ -180,12 +180,14 @@ def test_a_place_where_nothing_can_be_written_leaves_no_half_copy(here: Library,
     assert sorted(tmp_path.rglob("*")) == before
 
 
-def test_the_newest_fourteen_are_kept(here: Library) -> None:
+@pytest.mark.parametrize("year", [2026, 2999], ids=["", "the clock was set back"])
+def test_the_newest_fourteen_are_kept(here: Library, year: int) -> None:
     folder = here.var / "backups"
     folder.mkdir(exist_ok=True)
     for day in range(1, 20):
-        (folder / f"steady-shear-2026-01-{day:02d}-020000.sqlite3").write_bytes(b"")
+        (folder / f"steady-shear-{year}-01-{day:02d}-020000.sqlite3").write_bytes(b"")
     call_command("backup", stdout=StringIO())
     kept = sorted(p.name for p in folder.glob("steady-shear-*.sqlite3"))
     assert len(kept) == 14
-    assert kept[0] == "steady-shear-2026-01-07-020000.sqlite3"
+    assert [p for p in kept if f"-{year}-01-" in p][0] == f"steady-shear-{year}-01-07-020000.sqlite3"
+    assert sum((folder / p).stat().st_size > 0 for p in kept) == 1, "the one just made"

@@ -156,6 +156,13 @@ class TestTheBrake:
         assert answers == [401] * 20 + [429] * 5
         assert sign_in(Client(REMOTE_ADDR="10.2.2.2"), "Anna").status_code == 200, "others do not"
 
+    def test_nobody_waits_an_hour_since_the_clock_was_set_back_by_one(self, anna: User, clock: Any) -> None:
+        for _ in range(6):
+            sign_in(Client(), "Anna", "wrong wrong wrong")
+        assert sign_in(Client(), "Anna").status_code == 429
+        clock.wait(-3600)
+        assert sign_in(Client(), "Anna").status_code == 200
+
     def test_a_quarter_of_an_hour_later_all_is_forgotten_and_no_name_is_kept_in_clear(self, anna: User, clock: Any) -> None:
         for _ in range(6):
             sign_in(Client(), "Anna", "wrong wrong wrong")
