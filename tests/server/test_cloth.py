@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 import shapely
+import svgelements
 from django.core.management import call_command
 from django.db.models import QuerySet
 from django.utils import timezone
@@ -377,6 +378,11 @@ def test_every_way_out_by_its_own_reader(us: Caller, style: Style) -> None:
         data = us.client.get(f"/api/styles/{style.pk}/pattern.{kind}").content
         assert data.startswith(start), kind
     assert us.client.get(f"/api/styles/{style.pk}/cut-sheet.pdf").content.startswith(b"%PDF")
+    for row in us.get(f"/styles/{style.pk}/cut-sheet").json()["rows"]:
+        left, top, right, bottom = svgelements.Path(row["picture"]).bbox()
+        width, by, length, unit = row["size"].split()
+        assert (by, unit) == ("×", "cm")
+        assert (float(width), float(length)) == pytest.approx((right - left, bottom - top), abs=0.06)
     for query, words in (("paper=a7", "no paper called"), ("scale=1:3", "must be one of"), ("layers=glue", "no layer")):
         refused = us.client.get(f"/api/styles/{style.pk}/pattern.pdf?{query}")
         assert refused.status_code == 422

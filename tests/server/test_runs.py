@@ -7,6 +7,7 @@ import io
 import json
 import zipfile
 from typing import Any
+from xml.etree import ElementTree
 
 import ezdxf
 import pikepdf
@@ -124,6 +125,14 @@ def test_a_step_that_cannot_be_done_on_one_is_told_there_and_the_others_are_cut(
     cannot = [b["cannot"] for b in run["bodies"]]
     assert [len(c) for c in cannot] == [0, 0, 1]
     assert "side dart" in cannot[2][0]
+    # All that is told of a body is told in the unit that the house used then.
+    record = RunRecord.objects.get(pk=run["id"])
+    words = ["It is 25.4 cm long."]
+    cut = {"cannot": words, "broken": [{"seam": "side", "over": 2.54}], "findings": words, "cautions": words, "pieces": 2}
+    RunRecord.objects.filter(pk=record.pk).update(result=record.result | {"cuts": {"0": cut}}, rules=record.rules | {"unit": "in"})
+    told = run_of(us, run)["bodies"][0]
+    assert told["cannot"] == told["findings"] == told["cautions"] == ["It is 10 in long."]
+    assert told["broken"] == ["side, by 1 in"]
 
 
 def test_nobody_too_many_and_families_that_do_not_fit_are_refused_in_words(us: Caller, style: Style) -> None:
@@ -171,6 +180,7 @@ def test_all_files_in_one_archive_each_readable_by_others(us: Caller, style: Sty
         assert float(waist[4]) == pytest.approx(4, abs=0.02)
         own = json.loads(archive.read("size 40/pattern.json"))
         assert {p["name"] for p in own["pieces"]} == {"front", "back"}
+        assert run["name"] in ElementTree.fromstring(archive.read("all over each other.svg")).itertext()
 
 
 def test_a_run_is_laid_on_one_cloth_every_body_in_it(us: Caller, style: Style) -> None:

@@ -474,7 +474,11 @@ def a_day(beside: bool) -> tuple[list[tuple[str, str, int, str]], list[dict[str,
         own = House(Caller("Ours", "ada"))
         numbered_from(7000)
         if beside:
-            House(Caller("Theirs, later", "eva"), wider=-3.0)
+            later = House(Caller("Theirs, later", "eva"), wider=-3.0)
+            # What they put away is nobody's here either; of a person who is put away no chart is told.
+            for kind, pk in reversed(things(later)):
+                if kind != "person":
+                    assert later.caller.send("POST", f"/away/{kind}/{pk}").status_code == 200
         numbered_from(9000)
         said = lived(own)
         found = [r for r in stored(own.caller.room) if not 7000 < r["id"] <= 9000]
