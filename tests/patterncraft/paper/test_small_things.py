@@ -151,3 +151,17 @@ def test_a_sheet_gives_round_the_body_unless_its_warp_runs_there(kind: GrainKind
     """A jersey gives square to its warp; cut across, the warp goes round the body. Common practice, no source."""
     grain = Grain(2 + 2j, 2 + 18j, kind) if kind else None
     assert gives_round(replace(square(20.0), grain=grain, cut=CutPlan(1, False, False, stretch=30.0))) == gives
+
+
+@pytest.mark.parametrize(
+    ("notch", "turned"),
+    [
+        (Notch("balance", "side", "single", 3.0, 5.0), (5.0, 3.0, False)),
+        (Notch("one side's", "side", "single", 3.0, None), (3.0, 3.0, True)),
+        (Notch("the other's", "side", "single", 4.0, 4.0, only_b=True), (4.0, None, False)),
+    ],
+)
+def test_a_notch_whose_sides_change_over_lies_where_it_lay(notch: Notch, turned: tuple[float, float | None, bool]) -> None:
+    other = notch.turned()
+    assert (other.at_a, other.at_b, other.only_b) == turned
+    assert other.turned() == notch
