@@ -178,6 +178,8 @@ def main() -> int:
     chosen = [f for a in areas for f in sampled(a, round(wanted * SHARES[a] / whole), random.Random(f"{seed} {a}"))]
     places = [workplace(number) for number in range(PLACES)]
     touch(places[0])
+    # Said now: whoever goes on working beside it changes the lines.
+    words = {f: f.told(ROOT) for f in chosen}
     touched, free, told = Touched(), SimpleQueue[Path](), count(1)
     for place in places:
         free.put(place)
@@ -189,7 +191,7 @@ def main() -> int:
                 by = noticed(place, fault, touched)
         finally:
             free.put(place)
-        print(f"{next(told)} of {len(chosen)}: {by or 'SURVIVED'}: {fault.told(ROOT)}", flush=True)
+        print(f"{next(told)} of {len(chosen)}: {by or 'SURVIVED'}: {words[fault]}", flush=True)
         return by
 
     with ThreadPoolExecutor(PLACES) as pool:
