@@ -188,9 +188,11 @@ def test_a_lapel_without_a_button_stand_leaves_the_front_as_wide_as_it_was() -> 
 
 def test_a_dart_named_as_the_place_is_reached_on_the_half_that_has_it() -> None:
     """Cut across at the waist, the upper half has the side dart: the half dart goes into it, and the lower half keeps its own."""
-    after = made(
-        of("rotate_dart", piece="front", dart="waist dart", to={"dart": "side dart"}, cut_across=True), on=table("torso")
-    ).pattern
+    done = made(of("rotate_dart", piece="front", dart="waist dart", to={"dart": "side dart"}, cut_across=True), on=table("torso"))
+    after = done.pattern
+    told = [line.label for line in done.done[-1].working]
+    assert told[0].startswith("Length of the cut"), "of the cut is told"
+    assert told[-1].startswith("All darts"), "and of the turn"
     upper, lower = (after.piece(f"{word} front") for word in ("upper", "lower"))
     assert [d.name for d in upper.darts] == ["side dart"]
     assert [d.name for d in lower.darts] == ["waist dart"]
