@@ -274,6 +274,8 @@ FAULTS: tuple[Planted, ...] = (
     asked("A dart sewn 1 short of the bust point", "dart-point", "front|waist dart", BODICE, *HOOKED,
         {"move": "set_dart_point", "piece": "front", "dart": "waist dart", "set_back": 1.0}, before=2),
     planted("A dart narrower than it was", "dart-sum", "front", BODICE, of_piece("front", _narrower("waist dart", 0.4)), *HOOKED),
+    planted("Every dart of the front forgotten", "dart-sum", "front", BODICE,
+        of_piece("front", lambda p: _without_dart("waist dart")(_without_dart("side dart")(p))), *HOOKED),
     planted("A step left where an edge was taped", "dart-mouth", "front|waist", BODICE, of_piece("front", _sliver), *HOOKED),
     planted("A dart that opens by seventy degrees", "dart-wide", "front|waist dart", BODICE, of_piece("front", _narrower("waist dart", -16.0)), *HOOKED),
     planted("The waist dart forgotten", "dart-lost", "front|waist", BODICE, of_piece("front", _without_dart("waist dart")), *HOOKED),

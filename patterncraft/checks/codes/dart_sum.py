@@ -22,7 +22,9 @@ def _look(s: Subject) -> Iterator[Finding]:
         darts = darts_of(piece)
         now = sum(degrees(abs(d.angle)) for d in darts)
         if abs(now - before.angle) > SEEN:
-            at = darts[0].pivot if darts else None
+            # Where none is left, it is told on the longest edge: a place to look at, and on the paper.
+            longest = max((e.path for e in piece.outline), key=lambda path: path.length)
+            at = darts[0].pivot if darts else longest.at(longest.length / 2)
             words = f"The darts of the {piece.name} come to {now:.1f}° together; they were {before.angle:.1f}°, and no step says where the rest went."
             yield Finding(words, abs(now - before.angle), SEEN, piece.name, "", "", at)
 
