@@ -7,15 +7,18 @@ form to mark it. All callers (HTTP, command line, tests) print ``str(error)``.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from typing import Final
 
-READ: Final = 24
+READ: Final = 20
 """names that are listed in a refusal"""
 SHOWN: Final = 120
 """letters that are repeated there of a name that was said"""
+FILE_NAME: Final = re.compile(r"\.[A-Za-z]\w{1,5}$")
+"""how the name of a file ends, and hardly another"""
 
 
 @dataclass
@@ -39,7 +42,8 @@ class PatternError(Exception):
         step = f"Step {self.step}: " if self.step is not None else ""
         words = f"{step}{place}{self.message}{cure}"
         # A file is called as it is called.
-        return words if self.step is None and "." in self.where else words[:1].upper() + words[1:]
+        begins_with_file = self.step is None and FILE_NAME.search(self.where)
+        return words if begins_with_file else words[:1].upper() + words[1:]
 
     def at_step(self, number: int) -> PatternError:
         """The same refusal, naming the step (counted from 1) that raised it."""
@@ -88,8 +92,9 @@ def no_such(kind: str, name: object, valid: list[str], where: str = "") -> NoSuc
 
 
 def listed(name: str, valid: Sequence[str]) -> str:
-    """The valid names in a sentence; where nobody would read them all, those most like the one that was said, or how many there are."""
-    if len(valid) <= READ:
-        return f"There is: {', '.join(valid) or 'none yet'}."
-    near = get_close_matches(name[:SHOWN].lower(), valid, 5, 0.5)
-    return f"The nearest: {', '.join(near)}." if near else f"There are {len(valid)}, from {valid[0]} to {valid[-1]}."
+    """The valid names in a sentence; where nobody would read them all, those most like the one that was said, or as many as one reads and how many more."""
+    more = len(valid) - READ
+    near = get_close_matches(name[:SHOWN].lower(), valid, 5, 0.5) if more > 0 else []
+    if near:
+        return f"The nearest: {', '.join(near)}."
+    return f"There is: {', '.join(valid[:READ]) or 'none yet'}{f', and {more} more' if more > 0 else ''}."

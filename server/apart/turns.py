@@ -27,6 +27,12 @@ class Places:
     def __init__(self, count: int) -> None:
         self._lock, self._free, self._waiting = threading.Lock(), count, deque[threading.Lock]()
 
+    @property
+    def waiting(self) -> int:
+        """How many wait for a place."""
+        with self._lock:
+            return len(self._waiting)
+
     def take(self) -> None:
         """Wait for a place."""
         with self._lock:
@@ -81,6 +87,11 @@ class InTurn:
 
     def __init__(self, application: Application, at_once: int) -> None:
         self._application, self._turn, self._tidy = application, Places(at_once), Tidy()
+
+    @property
+    def waiting(self) -> int:
+        """How many requests wait for their turn."""
+        return self._turn.waiting
 
     def __call__(self, environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[bytes]:
         taken, told = int(environ.get("CONTENT_LENGTH") or 0), 0

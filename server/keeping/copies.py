@@ -82,9 +82,8 @@ def copy_to(path: Path | None = None, now: datetime | None = None) -> Path:
         with suppress(OSError):
             growing.unlink()
     if own:
-        # The one just made is kept, also where others seem to be of a later day: the machine's clock may have been set back.
-        others = sorted(p for p in folder().glob(f"steady-shear-*{SUFFIX}") if p.name != path.name)
-        for old in others[: -(KEPT - 1)]:
+        # Those that seem to be of a later day than this one were made before the machine's clock was set back: they are the oldest.
+        for old in sorted(folder().glob(f"steady-shear-*{SUFFIX}"), key=lambda p: (p.name <= path.name, p.name))[:-KEPT]:
             old.unlink()
     return path
 

@@ -114,27 +114,38 @@ def test_whoever_waits_for_a_file_computes_nothing() -> None:
 
 
 def test_the_place_goes_to_whoever_came_first_not_to_whoever_was_there_last() -> None:
-    """Six each come again as soon as they have left; by the second round the order is that of the first."""
+    """Six wait while one computes, and each would come again as soon as she has left: all six come first."""
     order: list[int] = []
-    one = turns.InTurn(lambda environ, _: order.append(environ["who"]) or time.sleep(0.005) or [], 1)
-    held, threads = turns.Places(1), []
-    held.take()
+    computing, all_wait = threading.Event(), threading.Event()
+
+    def application(environ: dict[str, Any], _: Any) -> list[bytes]:
+        if environ["who"] < 0:
+            computing.set()
+            assert all_wait.wait(10)
+        else:
+            order.append(environ["who"])
+        return []
+
+    one = turns.InTurn(application, 1)
 
     def comes(who: int) -> None:
-        held.take()
-        held.leave()
         for _ in range(3):
             one({"who": who}, None)
 
-    for who in range(6):
-        threads.append(threading.Thread(target=comes, args=(who,)))
-        threads[-1].start()
-        time.sleep(0.01)
-    held.leave()
-    for t in threads:
+    first = threading.Thread(target=one, args=({"who": -1}, None))
+    first.start()
+    assert computing.wait(10)
+    others = [threading.Thread(target=comes, args=(who,)) for who in range(6)]
+    for waiting, t in enumerate(others, 1):
+        t.start()
+        until = time.monotonic() + 10
+        while one.waiting < waiting:
+            assert time.monotonic() < until
+            time.sleep(0.001)
+    all_wait.set()
+    for t in (first, *others):
         t.join()
-    assert order[6:12] == order[12:]
-    assert sorted(order[12:]) == [0, 1, 2, 3, 4, 5]
+    assert order[:6] == [0, 1, 2, 3, 4, 5]
 
 
 @pytest.mark.parametrize(("body", "answer", "tidied"), [(10, 10, 0), (turns.HEAVY + 1, 10, 1), (10, turns.LARGE + 1, 1)])

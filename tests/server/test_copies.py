@@ -8,6 +8,7 @@ import shutil
 import sqlite3
 import subprocess
 import sys
+from datetime import datetime
 from io import StringIO
 from pathlib import Path
 from typing import Any
@@ -17,6 +18,8 @@ import pytest
 from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.db import connection
+
+from server.keeping.copies import copy_to
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -186,8 +189,8 @@ def test_the_newest_fourteen_are_kept(here: Library, year: int) -> None:
     folder.mkdir(exist_ok=True)
     for day in range(1, 20):
         (folder / f"steady-shear-{year}-01-{day:02d}-020000.sqlite3").write_bytes(b"")
-    call_command("backup", stdout=StringIO())
+    for day in (8, 9):
+        copy_to(now=datetime(2026, 2, day))
     kept = sorted(p.name for p in folder.glob("steady-shear-*.sqlite3"))
-    assert len(kept) == 14
-    assert [p for p in kept if f"-{year}-01-" in p][0] == f"steady-shear-{year}-01-07-020000.sqlite3"
-    assert sum((folder / p).stat().st_size > 0 for p in kept) == 1, "the one just made"
+    made = [f"steady-shear-2026-02-0{day}-000000.sqlite3" for day in (8, 9)]
+    assert kept == sorted([*made, *(f"steady-shear-{year}-01-{day:02d}-020000.sqlite3" for day in range(8, 20))])
